@@ -97,7 +97,7 @@ export class Cluster {
     const passwordFile = join(this.folder, 'password');
     writeFileSync(this.settings, JSON.stringify({ password }), { mode: 0o600 });
     writeFileSync(passwordFile, password, { mode: 0o600 });
-    if (isRoot) this.handOver(passwordFile);
+    this.handOver(this.folder, passwordFile);
     this.as([
       'initdb',
       '-D',
@@ -112,9 +112,9 @@ export class Cluster {
     rmSync(passwordFile);
   }
 
-  handOver(passwordFile) {
-    const [uid, gid] = ['-u', '-g'].map((flag) => Number(run('id', [flag, SERVER_USER]).trim()));
-    for (const path of [this.folder, passwordFile]) chownSync(path, uid, gid);
+  handOver(...paths) {
+    if (!isRoot) return;
+    handOver(...paths);
     chmodSync(this.folder, 0o700);
     chmodSync(join('/var/lib/auxesis'), 0o755);
     chmodSync(join(this.folder, '..'), 0o755);
@@ -150,6 +150,19 @@ export class Cluster {
       ? run('runuser', ['-u', SERVER_USER, '--', command, ...args], { cwd: '/' })
       : run(command, args, { cwd: '/' });
   }
+}
+
+/** The ids of the user that runs servers where we are root; none otherwise. */
+export function serverUser() {
+  if (!isRoot) return {};
+  const [uid, gid] = ['-u', '-g'].map((flag) => Number(run('id', [flag, SERVER_USER]).trim()));
+  return { uid, gid };
+}
+
+/** Gives files to that user. */
+export function handOver(...paths) {
+  const { uid, gid } = serverUser();
+  if (uid !== undefined) for (const path of paths) chownSync(path, uid, gid);
 }
 
 /** The folder of the newest PostgreSQL server's programs on this machine, installed from Debian if there is none. */

@@ -5,14 +5,16 @@ import { connect } from '../src/server/database';
 import { settings } from '../src/server/settings';
 import { migrate } from '../src/server/migrate';
 
-// Migrates the database that DATABASE_URL names, and seeds the demo once.
-const url = process.env.DATABASE_URL;
-if (!url) throw new Error('DATABASE_URL is not set');
-const sql = connect(url);
+/** How long a step of a migration may take: one may write every row again. */
+const STEP_MS = 6 * 3_600_000;
+
+// Migrates the database that DATABASE_URL names, past a pooler, and seeds the demo once.
+const { databaseUrl, databaseDirectUrl, demo } = settings();
+const sql = connect(databaseDirectUrl ?? databaseUrl, { statementMs: STEP_MS, idleMs: STEP_MS });
 try {
   const ran = await migrate(sql, join(fileURLToPath(new URL('..', import.meta.url)), 'src/server/sql/migrations'));
   if (ran.length) console.log(`Database brought up to date: ${ran.join(', ')}`);
-  if (settings().demo && (await seedDemo(sql, new Date()))) console.log('Demo data put in.');
+  if (demo && (await seedDemo(sql, new Date()))) console.log('Demo data put in.');
 } finally {
   await sql.end();
 }

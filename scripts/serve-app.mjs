@@ -15,7 +15,7 @@ export function prepareDatabase(root, url, { quiet = true } = {}) {
  * Serves the app on loopback: the built one, or in development mode from its sources. `ready` is fulfilled once it
  * answers; `stop` ends it by its own process group.
  */
-export function serveApp(root, { database, port, stderr = 'ignore', mode = 'production' }) {
+export function serveApp(root, { database, port, stderr = 'ignore', mode = 'production', settings = {} }) {
   const env = {
     DATABASE_URL: database,
     PORT: String(port),
@@ -23,6 +23,7 @@ export function serveApp(root, { database, port, stderr = 'ignore', mode = 'prod
     ...(mode === 'development' ? { NEXT_PUBLIC_ENGINE: ENGINE_IN_DEVELOPMENT } : {}),
     NEXT_TELEMETRY_DISABLED: '1',
     AUXESIS_LOG_LEVEL: process.env.AUXESIS_LOG_LEVEL ?? 'warn',
+    ...settings,
   };
   const server = start(process.execPath, ['dist/server.mjs'], {
     cwd: root,

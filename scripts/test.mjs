@@ -37,6 +37,7 @@ const TOOLS = [
   ['/usr/lib/python3/dist-packages/openpyxl', 'python3-openpyxl'],
   ['/usr/lib/python3/dist-packages/odf', 'python3-odf'],
   ['/usr/sbin/nginx', 'nginx-light'],
+  ['/usr/sbin/pgbouncer', 'pgbouncer'],
   ['/usr/bin/openssl', 'openssl'],
 ];
 

@@ -1,8 +1,8 @@
 import { Agent, request } from 'node:http';
 import { setTimeout as pause } from 'node:timers/promises';
 
-/** Sends JSON by a connection that is kept; the status and the answer. */
-export const post = (agent, url, { headers = {}, body }) =>
+/** Sends JSON by a connection that is kept; the status and the answer, which has to come within `timeoutMs`. */
+export const post = (agent, url, { headers = {}, body, timeoutMs = 0 }) =>
   new Promise((resolve, reject) => {
     const text = JSON.stringify(body);
     const asked = request(
@@ -21,6 +21,7 @@ export const post = (agent, url, { headers = {}, body }) =>
         response.on('error', reject);
       },
     );
+    asked.setTimeout(timeoutMs, () => asked.destroy(new Error('no answer came')));
     asked.on('error', reject);
     asked.end(text);
   });

@@ -7,17 +7,23 @@ export type Transaction = postgres.TransactionSql;
 /** A pool or a transaction. */
 export type Queryable = Sql | Transaction;
 
-/** The process's pool of connections to the database that DATABASE_URL names. */
-export function database(): Sql {
-  return processWide('database', () => connect(settings().databaseUrl));
-}
+/** The process's pool of connections to the database that DATABASE_URL names, maybe through a pooler. */
+export const database = (): Sql =>
+  processWide('database', () =>
+    connect(settings().databaseUrl, { isPooled: settings().databaseDirectUrl !== undefined }),
+  );
 
 /**
  * The process's connections for long work, such as reading or bringing in a whole sheet: so that it never takes those
  * that quick questions need.
  */
-export const longWork = (): Sql =>
-  processWide('long-work', () => connect(settings().databaseUrl, { max: 4, statementMs: 600_000 }));
+export const longWork = (): Sql => processWide('long-work', () => connect(directUrl(), LONG));
+
+/** Connections that last, as who waits for notices needs one. */
+export const lasting = (): Sql => processWide('lasting', () => connect(directUrl(), { max: 1 }));
+
+/** The database past a pooler. */
+const directUrl = (): string => settings().databaseDirectUrl ?? settings().databaseUrl;
 
 interface PoolOptions {
   /** Connections at most. */
@@ -26,19 +32,34 @@ interface PoolOptions {
   readonly statementMs?: number;
   /** How long a transaction may wait for the app. */
   readonly idleMs?: number;
+  /**
+   * Whether a pooler lends connections for a transaction at a time. Then statements are not prepared for the next time,
+   * and nothing is set that outlasts a transaction: the pooler sets the limits of time.
+   */
+  readonly isPooled?: boolean;
 }
 
+/** For long work. */
+export const LONG: PoolOptions = { max: 4, statementMs: 600_000 };
+
 /** A pool of its own, for scripts and tests; the caller ends it. */
-export function connect(url: string, { max = 8, statementMs = 30_000, idleMs = 60_000 }: PoolOptions = {}): Sql {
+export function connect(
+  url: string,
+  { max = 8, statementMs = 30_000, idleMs = 60_000, isPooled = false }: PoolOptions = {},
+): Sql {
   return postgres(url, {
     max,
+    prepare: !isPooled,
+    // Before version 1.21, PgBouncer may give the second of two statements that are sent at once to another connection.
+    ...(isPooled ? { max_pipeline: 0 } : {}),
     onnotice: () => {},
     connect_timeout: 10,
-    // The database itself ends hanging queries, and frees their locks.
+    // A database that is there again is used again within a second.
+    backoff: (failures) => Math.min(1, 0.01 * 2 ** failures),
     connection: {
       application_name: 'auxesis',
-      statement_timeout: statementMs,
-      idle_in_transaction_session_timeout: idleMs,
+      // The database itself ends hanging queries, and frees their locks.
+      ...(isPooled ? {} : { statement_timeout: statementMs, idle_in_transaction_session_timeout: idleMs }),
     },
   });
 }

@@ -2,6 +2,7 @@ import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { database } from './database';
 import { painter } from './painter/painter';
+import { within } from './within';
 
 /** How long the database may take to answer. */
 const PATIENCE_MS = 3000;
@@ -12,7 +13,10 @@ export async function readiness(): Promise<{
   readonly migrations: boolean;
   readonly workers: boolean;
 }> {
-  const [ran, workers] = await Promise.all([within(ranMigrations()), within(painter().isAlive())]);
+  const [ran, workers] = await Promise.all([
+    within(ranMigrations(), PATIENCE_MS),
+    within(painter().isAlive(), PATIENCE_MS),
+  ]);
   const wanted = (await readdir(join(process.cwd(), 'src/server/sql/migrations'))).filter((name) =>
     name.endsWith('.sql'),
   );
@@ -26,10 +30,4 @@ export async function readiness(): Promise<{
 async function ranMigrations(): Promise<ReadonlySet<string>> {
   const rows = await database()<{ name: string }[]>`select name from schema_migration`;
   return new Set(rows.map(({ name }) => name));
-}
-
-/** The result of work, unless it fails or takes too long. */
-function within<T>(work: Promise<T>): Promise<T | undefined> {
-  const patience = new Promise<undefined>((resolve) => setTimeout(() => resolve(undefined), PATIENCE_MS).unref());
-  return Promise.race([work.catch(() => undefined), patience]);
 }

@@ -1,10 +1,11 @@
-import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { execFileSync, spawnSync, type ChildProcess } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, expect, test } from 'vitest';
+import { NGINX, startProxy } from '../../scripts/proxy.mjs';
 import { SETTING_NAMES } from '../../src/server/settings';
 import { isMissing } from '../support/is-missing';
 
@@ -30,30 +31,17 @@ const closed = (server: Server): Promise<unknown> => {
   return new Promise((resolve) => server.close(resolve));
 };
 
-test.skipIf(isMissing('/usr/sbin/nginx'))(
+test.skipIf(isMissing(NGINX))(
   'the proxy sends what is about a sheet to one process, and to another where that is gone',
   async () => {
     const [first, second, free] = [await standIn('first'), await standIn('second'), await standIn('')];
     const port = portOf(free);
     await closed(free);
-    const each = [first, second].map((server) => `server 127.0.0.1:${portOf(server)} fail_timeout=2s;`);
-    const site = readFileSync('docs/deploying/nginx.conf', 'utf8')
-      .replace(/server \{\n {2}listen 80;[^}]*\}/, '')
-      .replace('listen 443 ssl http2;', `listen 127.0.0.1:${port};`)
-      .replaceAll(/ {2}ssl_.*\n/g, '')
-      .replace(/ {2}server 127\.0\.0\.1:4380.*/, each.join('\n'));
-    const place = join(folder, 'proxy');
-    const paths = ['client_body', 'proxy', 'fastcgi', 'uwsgi', 'scgi'].map(
-      (one) => `${one}_temp_path ${place}/${one};`,
-    );
-    mkdirSync(join(place, 'logs'), { recursive: true });
-    writeFileSync(join(place, 'site.conf'), site);
-    writeFileSync(
-      join(place, 'nginx.conf'),
-      `daemon off; master_process off; pid ${place}/pid; error_log ${place}/error.log; events {}
-      http { access_log off; ${paths.join(' ')} include ${place}/site.conf; }`,
-    );
-    const nginx = spawn('/usr/sbin/nginx', ['-p', place, '-c', join(place, 'nginx.conf')], { stdio: 'ignore' });
+    const nginx = startProxy('.', {
+      place: join(folder, 'proxy'),
+      port,
+      ports: [first, second].map(portOf),
+    }) as ChildProcess;
     const ask = async (path: string, method = 'GET'): Promise<string> =>
       (await fetch(`http://127.0.0.1:${port}${path}`, { method })).text();
     try {
@@ -80,30 +68,27 @@ test.skipIf(isMissing('/usr/sbin/nginx'))(
 );
 
 // By Debian's nginx itself.
-test.skipIf(isMissing('/usr/sbin/nginx', '/usr/bin/openssl'))(
-  'the example for the proxy is one that nginx takes',
-  () => {
-    const [pem, key] = [join(folder, 'cert.pem'), join(folder, 'cert.key')];
-    execFileSync(
-      'openssl',
-      ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-subj', '/CN=sheets.example.org', '-keyout', key, '-out', pem],
-      {
-        stdio: 'ignore',
-      },
-    );
-    const site = readFileSync('docs/deploying/nginx.conf', 'utf8')
-      .replace(/ssl_certificate .*;/, `ssl_certificate ${pem};`)
-      .replace(/ssl_certificate_key .*;/, `ssl_certificate_key ${key};`);
-    writeFileSync(join(folder, 'site.conf'), site);
-    mkdirSync(join(folder, 'logs'));
-    const whole = `pid ${folder}/nginx.pid; error_log ${folder}/error.log; events {} http { access_log off; include ${folder}/site.conf; }`;
-    writeFileSync(join(folder, 'nginx.conf'), whole);
-    const { status, stderr } = spawnSync('/usr/sbin/nginx', ['-t', '-p', folder, '-c', join(folder, 'nginx.conf')], {
-      encoding: 'utf8',
-    });
-    expect({ status, stderr }).toMatchObject({
-      status: 0,
-      stderr: expect.stringContaining('test is successful') as string,
-    });
-  },
-);
+test.skipIf(isMissing(NGINX, '/usr/bin/openssl'))('the example for the proxy is one that nginx takes', () => {
+  const [pem, key] = [join(folder, 'cert.pem'), join(folder, 'cert.key')];
+  execFileSync(
+    'openssl',
+    ['req', '-x509', '-newkey', 'rsa:2048', '-nodes', '-subj', '/CN=sheets.example.org', '-keyout', key, '-out', pem],
+    {
+      stdio: 'ignore',
+    },
+  );
+  const site = readFileSync('docs/deploying/nginx.conf', 'utf8')
+    .replace(/ssl_certificate .*;/, `ssl_certificate ${pem};`)
+    .replace(/ssl_certificate_key .*;/, `ssl_certificate_key ${key};`);
+  writeFileSync(join(folder, 'site.conf'), site);
+  mkdirSync(join(folder, 'logs'));
+  const whole = `pid ${folder}/nginx.pid; error_log ${folder}/error.log; events {} http { access_log off; include ${folder}/site.conf; }`;
+  writeFileSync(join(folder, 'nginx.conf'), whole);
+  const { status, stderr } = spawnSync(NGINX, ['-t', '-p', folder, '-c', join(folder, 'nginx.conf')], {
+    encoding: 'utf8',
+  });
+  expect({ status, stderr }).toMatchObject({
+    status: 0,
+    stderr: expect.stringContaining('test is successful') as string,
+  });
+});

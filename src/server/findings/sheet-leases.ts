@@ -1,10 +1,11 @@
 import { nanoid } from 'nanoid';
+import { hostname } from 'node:os';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { renewLeases, takeLease } from '../sql/lease';
 
 /** How long a lease is good for: as long a sheet goes without a keeper when its process falls over. */
-const LEASE_MS = 6000;
+const LEASE_MS = 3000;
 
 /**
  * The sheets that this process keeps, of those that several processes could: each has one keeper at a time. Others hear
@@ -14,7 +15,8 @@ export class SheetLeases {
   /** Until when leases are ours, and others', by the clock of this process. */
   private readonly ours = new Map<SheetId, number>();
   private readonly theirs = new Map<SheetId, number>();
-  private readonly owner = nanoid();
+  /** For operators: by it they see which process keeps a sheet. */
+  private readonly owner = `${hostname()} ${process.pid} ${nanoid()}`;
 
   constructor(
     private readonly sql: Sql,

@@ -4,7 +4,7 @@ import { webhookRefusal } from './webhook-address';
 const settings = {
   webhooks: ['127.0.0.1:9000', 'hooks.wrenfold.example:443', '127.0.0.1:5432'],
   port: 4380,
-  databaseUrl: 'postgres://a@127.0.0.1/a',
+  databasePorts: ['5432'],
 };
 const refused = (address: string) => webhookRefusal(address, settings);
 

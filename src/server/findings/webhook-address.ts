@@ -14,7 +14,7 @@ function hostAndPort(url: URL): string {
  */
 export function webhookRefusal(
   address: string,
-  { webhooks, port, databaseUrl }: Pick<Settings, 'webhooks' | 'port' | 'databaseUrl'>,
+  { webhooks, port, databasePorts }: Pick<Settings, 'webhooks' | 'port' | 'databasePorts'>,
 ): string | null {
   if (webhooks.length === 0)
     return 'This server tells no other address of findings. Who runs it can allow some by a setting.';
@@ -23,7 +23,7 @@ export function webhookRefusal(
   if (url.protocol !== 'http:' && url.protocol !== 'https:') return 'The address must begin with http: or https:.';
   if (url.username || url.password) return 'The address must not hold a name or a password.';
   const asked = hostAndPort(url);
-  const closed = [String(port), new URL(databaseUrl).port || '5432'];
+  const closed = [String(port), ...databasePorts];
   if (closed.includes(asked.slice(asked.lastIndexOf(':') + 1)) || !webhooks.includes(asked))
     return `This server may tell only these addresses of findings: ${webhooks.join(', ')}.`;
   return null;

@@ -6,7 +6,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { RecordedChange } from '../../protocol/recorded-change';
 import { knownAccess } from '../access/known-access';
 import { ACCESS_CHANGE_CHANNEL, concerns, type AccessChange, type Served } from '../access/access-channel';
-import { database, type Sql } from '../database';
+import { database, lasting, type Sql } from '../database';
 import { readChangesAfter } from '../sql/change';
 import { FINDING_CHANNEL } from '../sql/finding';
 import { keptSheets } from '../sheets/kept-sheets';
@@ -41,7 +41,11 @@ export class Hub {
   private readonly everywhere = new Set<(sheet: SheetId) => void>();
   readonly presence = new PresenceBook();
 
-  constructor(private readonly sql: Sql) {}
+  constructor(
+    private readonly sql: Sql,
+    /** Where notices come from. */
+    private readonly notices = sql,
+  ) {}
 
   /** Gives a reader every change after a sequence, those to come included. Returns how to stop. */
   async follow(sheet: SheetId, after: number, reader: Reader): Promise<() => void> {
@@ -107,7 +111,7 @@ export class Hub {
   private async beginToListen(): Promise<void> {
     const hear = (channel: string, notice: (payload: string) => void, again: () => void = () => {}): Promise<void> =>
       new Promise((resolve) => {
-        this.sql
+        this.notices
           .listen(channel, notice, () => {
             again();
             resolve();
@@ -235,4 +239,4 @@ function pass(changes: readonly RecordedChange[], reader: Reader, place: { after
 }
 
 /** The process's hub. */
-export const liveHub = (): Hub => processWide('hub', () => new Hub(database()));
+export const liveHub = (): Hub => processWide('hub', () => new Hub(database(), lasting()));

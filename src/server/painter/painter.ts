@@ -6,10 +6,10 @@ import type { ExportOptions } from '../../core/exchange/exported-file';
 import type { RecordsPage, RecordsWanted } from '../../core/exchange/json/records-page';
 import type { SheetId } from '../../core/sheet/ids';
 import type { GivenLook, Repaint } from '../../protocol/packed/painted-sheet';
-import { database, longWork, type Sql } from '../database';
+import { database, type Sql } from '../database';
 import { liveHub } from '../live/hub';
 import { Refusal } from '../refusal';
-import { readPacked } from '../sheets/read-packed';
+import { packedForReaders } from '../sheets/read-packed';
 import { readPast } from '../sheets/read-past';
 import { isLeftOut, leaveOut, TOO_COSTLY } from '../sheets/left-out';
 import { beginWorker } from '../workers/begin-worker';
@@ -225,7 +225,7 @@ class Painter {
 
   private async openNow(sheet: SheetId): Promise<OpenSheet> {
     if (await isLeftOut(this.sql, sheet)) throw new Refusal('too-costly', TOO_COSTLY);
-    const packed = await readPacked(longWork(), sheet);
+    const packed = await packedForReaders(sheet);
     const views: OpenSheet['views'] = new Map();
     this.views.set(sheet, views);
     const sequence = await this.pool.ask('open', sheet, { packed });

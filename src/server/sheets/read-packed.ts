@@ -4,7 +4,8 @@ import type { StoredRow } from '../../core/sheet/change';
 import { byKey } from '../../core/sheet/compare-keys';
 import type { SheetId } from '../../core/sheet/ids';
 import { SheetPacker } from '../../protocol/packed/packed-sheet';
-import type { Sql, Transaction } from '../database';
+import { longWork, type Sql, type Transaction } from '../database';
+import { readMuch } from '../replicas';
 import { readFields } from '../sql/field';
 import { readParts } from '../sql/part';
 import { readRowsInBatches } from '../sql/row';
@@ -21,16 +22,23 @@ const compress = promisify(gzip);
 const KEEP_FROM_ROWS = 2000;
 const KEEP_FOR_CHANGES = 200;
 
-/** The packed sheet (see packed-sheet.ts), compressed with gzip, at some sequence not far behind the head. */
-export async function readPacked(sql: Sql, id: SheetId): Promise<Uint8Array<ArrayBuffer>> {
+/**
+ * The packed sheet (see packed-sheet.ts), compressed with gzip, at some sequence not far behind the head. A copy of a
+ * large one is kept by the connections `keeping`, where the others only read.
+ */
+export async function readPacked(sql: Sql, id: SheetId, keeping = sql): Promise<Uint8Array<ArrayBuffer>> {
   const head = await findSheet(sql, id);
   if (!head) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   const kept = await findSnapshot(sql, id);
   if (kept && head.head - kept.sequence <= KEEP_FOR_CHANGES) return kept.packed;
   const made = await packFresh(sql, id);
-  if (made.rows >= KEEP_FROM_ROWS) await keepSnapshot(sql, id, made);
+  if (made.rows >= KEEP_FROM_ROWS) await keepSnapshot(keeping, id, made);
   return made.packed;
 }
+
+/** The same for who opens the sheet. */
+export const packedForReaders = (id: SheetId): Promise<Uint8Array<ArrayBuffer>> =>
+  readMuch(longWork(), (sql) => readPacked(sql, id, longWork()));
 
 /** Reads everything as of one moment. */
 async function packFresh(

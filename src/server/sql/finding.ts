@@ -154,7 +154,7 @@ export async function readAuthors(
   return new Map(rows.map(({ sequence, author }) => [Number(sequence), author]));
 }
 
-interface ReaderFindingQuery extends FindingQuery {
+export interface ReaderFindingQuery extends FindingQuery {
   readonly person: string;
   /** Only of this sheet; of all that the person works on where absent. */
   readonly sheet?: SheetId | undefined;

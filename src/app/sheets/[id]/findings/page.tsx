@@ -3,9 +3,9 @@ import { notFound } from 'next/navigation';
 import { pageTexts } from '../../../page-texts';
 import { isMaker, isOwner } from '../../../../core/sharing/role';
 import { database } from '../../../../server/database';
-import { findDigest, readFollowedRules } from '../../../../server/sql/follow';
+import { readForPerson } from '../../../../server/findings/read-for-person';
+import { findDigest } from '../../../../server/sql/follow';
 import { findHook } from '../../../../server/sql/webhook';
-import { readFindings } from '../../../../server/sql/finding';
 import { FindingsScreen } from '../../../../ui/findings/FindingsScreen';
 import { sheetPageAccess } from '../../../sheet-page-access';
 import { requireSignedIn } from '../../../signed-in';
@@ -26,9 +26,8 @@ export default async function FindingsPage({ params }: Props) {
   const { sheet, access } = await findingsAccess((await params).id);
   // Seen findings are kept by account.
   const { id: person, name } = await requireSignedIn(`/sheets/${sheet.id}/findings`);
-  const [findings, rules, digest, hook] = await Promise.all([
-    readFindings(database(), { person, sheet: sheet.id, only: 'unseen' }),
-    readFollowedRules(database(), { person, sheet: sheet.id }),
+  const [first, digest, hook] = await Promise.all([
+    readForPerson({ person, sheet: sheet.id, only: 'unseen' }),
     findDigest(database(), { sheet: sheet.id, person }),
     findHook(database(), sheet.id),
   ]);
@@ -38,7 +37,7 @@ export default async function FindingsPage({ params }: Props) {
     settings: { digest, hook: hook ?? null },
     isOwner: isOwner(access.role),
   };
-  return <FindingsScreen sheet={told} first={{ findings, rules }} person={name} />;
+  return <FindingsScreen sheet={told} first={first} person={name} />;
 }
 
 async function findingsAccess(id: string) {

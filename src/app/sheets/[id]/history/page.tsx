@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import { pageTexts } from '../../../page-texts';
 import { isMaker } from '../../../../core/sharing/role';
 import { database } from '../../../../server/database';
+import { readMuch } from '../../../../server/replicas';
 import { historyOf } from '../../../../server/sheets/read-history';
 import { HistoryScreen } from '../../../../ui/history/HistoryScreen';
 import { historyQuery } from '../../../api/history-query';
@@ -26,7 +27,7 @@ export default async function HistoryPage({ params, searchParams }: Props) {
   const { sheet, access } = await historyAccess((await params).id);
   const { error, value: asked } = historyQuery.validate(await searchParams, { stripUnknown: true });
   if (error) notFound();
-  const entries = await historyOf(database(), sheet.id, asked);
+  const entries = await readMuch(database(), (sql) => historyOf(sql, sheet.id, asked));
   return (
     <HistoryScreen
       key={JSON.stringify(asked)}

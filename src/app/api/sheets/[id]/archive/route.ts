@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { fileNameOf } from '../../../../../core/exchange/export-formats';
 import { longWork } from '../../../../../server/database';
+import { readMuch } from '../../../../../server/replicas';
 import { spooled } from '../../../../../server/spool/spooled';
 import { archiveSheet } from '../../../../../server/sheets/archive-sheet';
 import { sheetRoute } from '../../../route-declarations';
@@ -9,7 +10,7 @@ export const dynamic = 'force-dynamic';
 
 /** Everything that the sheet holds, its history with it, as a file that makes the same sheet again. */
 export const GET = sheetRoute({ permit: 'work' }, async ({ id }) => {
-  const { name, packed } = await archiveSheet(longWork(), id);
+  const { name, packed } = await readMuch(longWork(), (sql) => archiveSheet(sql, id));
   return new Response(Readable.toWeb(await spooled(packed)) as ReadableStream<Uint8Array>, {
     headers: {
       'content-type': 'application/gzip',

@@ -1,4 +1,5 @@
 import { database } from '../../../../../server/database';
+import { readMuch } from '../../../../../server/replicas';
 import { historyOf } from '../../../../../server/sheets/read-history';
 import { historyQuery } from '../../../history-query';
 import { sheetRoute } from '../../../route-declarations';
@@ -10,6 +11,6 @@ export const dynamic = 'force-dynamic';
  * asked.
  */
 export const GET = sheetRoute({ permit: 'work', query: historyQuery }, async ({ id, query }) => {
-  const entries = await historyOf(database(), id, query);
+  const entries = await readMuch(database(), (sql) => historyOf(sql, id, query));
   return Response.json(entries, { headers: { 'cache-control': 'no-store' } });
 });

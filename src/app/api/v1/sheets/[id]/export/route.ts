@@ -6,8 +6,9 @@ import {
   type ExportFormatName,
 } from '../../../../../../core/exchange/export-formats';
 import { ENDPOINTS, RULELESS } from '../../../../../../protocol/programs/endpoints';
-import { database } from '../../../../../../server/database';
+import { database, longWork } from '../../../../../../server/database';
 import { painter } from '../../../../../../server/painter/painter';
+import { readMuch } from '../../../../../../server/replicas';
 import { archiveSheet } from '../../../../../../server/sheets/archive-sheet';
 import { findSheet } from '../../../../../../server/sql/sheet';
 import { Refusal } from '../../../../../../server/refusal';
@@ -31,7 +32,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
         `attachment; filename*=UTF-8''${encodeURIComponent(fileNameOf(name, ending))}`;
       if (format === 'archive') {
         if (report) return Response.json({ rules: [], notes: [] });
-        const { name, packed } = await archiveSheet(database(), sheet);
+        const { name, packed } = await readMuch(longWork(), (sql) => archiveSheet(sql, sheet));
         return new Response(Readable.toWeb(packed) as ReadableStream<Uint8Array>, {
           headers: { 'content-type': 'application/gzip', 'content-disposition': attached(name, 'auxesis') },
         });

@@ -1,6 +1,7 @@
 import { lastItem } from '../../../../../../core/values/item-at';
 import { ENDPOINTS } from '../../../../../../protocol/programs/endpoints';
 import { database } from '../../../../../../server/database';
+import { readMuch } from '../../../../../../server/replicas';
 import { Refusal } from '../../../../../../server/refusal';
 import { pageOfFindings } from '../../../../../../server/sql/finding';
 import { answerProgram } from '../../../answer-program';
@@ -22,7 +23,7 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
       const before = cursor === undefined ? undefined : Number(cursor);
       if (before !== undefined && !Number.isSafeInteger(before))
         throw new Refusal('bad-request', refusalText('cursorNotOnePage'));
-      const findings = await pageOfFindings(database(), program.sheet, { limit, rule, before });
+      const findings = await readMuch(database(), (sql) => pageOfFindings(sql, program.sheet, { limit, rule, before }));
       return Response.json({ findings, next: findings.length === limit ? String(lastItem(findings).id) : null });
     },
   );
