@@ -2,6 +2,7 @@
 // keeps them (load/bare-server.mjs), both under the same clients, in turns. Without options all of it; with some only
 // that: npm run load -- --writers 20 --sheets 1 --readers 50 --rate 100 --seconds 10
 // npm run load -- growth: what people do, with ever more sheets in the database and changes in a log.
+// npm run load -- plans: how the database does the statements that are used most (load/plans.ts).
 import { spawn } from 'node:child_process';
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -9,7 +10,7 @@ import { parseArgs } from 'node:util';
 import { buildApp } from './build-app.mjs';
 import { installPackages } from './install-packages.mjs';
 import { Cluster, freePort } from './postgres.mjs';
-import { main, Trouble } from './run.mjs';
+import { main, run, Trouble } from './run.mjs';
 import { prepareDatabase, serveApp } from './serve-app.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -26,7 +27,8 @@ function givenOptions() {
   for (const [name, value] of Object.entries(given))
     if (!(value > 0) && !(name === 'readers' && value === 0)) throw new Trouble(`--${name} takes a number above 0.`);
   const [what] = positionals;
-  if (what !== undefined && what !== 'growth') throw new Trouble(`"${what}" is not measured: "growth", or options.`);
+  if (what !== undefined && !['growth', 'plans'].includes(what))
+    throw new Trouble(`"${what}" is not measured: "growth", "plans", or options.`);
   return { what, given };
 }
 
@@ -53,6 +55,12 @@ await main(async () => {
   try {
     const database = await cluster.start('auxesis');
     prepareDatabase(root, database);
+    if (what === 'plans')
+      return run(process.execPath, ['--import', 'tsx', 'scripts/load/plans.ts'], {
+        cwd: root,
+        env: { DATABASE_URL: database },
+        quiet: false,
+      });
     const app = serveApp(root, { database, port: await freePort(), stderr: 'inherit' });
     servers.push(app);
     await app.ready;

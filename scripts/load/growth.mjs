@@ -62,7 +62,7 @@ function print(what, count, found, first) {
 }
 
 /** Fills the database up to so many sheets of 20 rows, each with a log of 20 changes. */
-async function fillSheets(sql, count) {
+export async function fillSheets(sql, count) {
   await sql`insert into sheet (id, name, head) select 'full' || n, 'Full ' || n, 20 from generate_series(1, ${count}) n on conflict do nothing`;
   await sql`insert into finding_head (sheet_id, sequence) select 'full' || n, 20 from generate_series(1, ${count}) n on conflict do nothing`;
   await sql`insert into sheet_field (sheet_id, id, key, width_px) select 'full' || n, 'f' || f, 'a' || f, 150 from generate_series(1, ${count}) n, generate_series(1, 3) f on conflict do nothing`;
