@@ -7,6 +7,7 @@ export async function register(): Promise<void> {
   // Wrong settings end the start, and are all reported at once.
   settings();
   const { startDigests } = await import('./server/findings/digests');
+  const { startShortening } = await import('./server/history/keep-logs-short');
   // The app answers while it catches up. Where the database is not there yet, it is tried again.
   const begin = (): void =>
     void findingsKeeper()
@@ -17,6 +18,7 @@ export async function register(): Promise<void> {
       });
   begin();
   startDigests();
+  startShortening();
 }
 
 const RETRY_MS = 5000;

@@ -35,6 +35,7 @@ const head = Joi.object<ArchivedHead>({
   name: sheetNameSchema,
   settings: settings.default({}),
   createdAt: moment,
+  logFrom: Joi.number().integer().min(0),
   fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required(),
   rules: Joi.array().items(storedRule).unique('id').max(LIMITS.rules).required(),
   parts: Joi.array().items(partSchema).unique('id').max(LIMITS.sheetParts).default([]),

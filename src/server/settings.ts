@@ -28,6 +28,10 @@ export interface Settings {
   /** Addresses (host:port) that may be webhooks. */
   readonly webhooks: readonly string[];
   readonly workerMemoryMb: number;
+  /** For how many days changes are kept; undefined for ever. */
+  readonly historyDays: number | undefined;
+  /** The folder into which changes are written that are removed then. */
+  readonly historyArchive: string | undefined;
   readonly logLevel: 'fatal' | 'error' | 'warn' | 'info' | 'debug' | 'silent';
 }
 
@@ -79,6 +83,8 @@ const SCHEMA = Joi.object({
       .pattern(/^(\[[\da-f:]+\]|[a-z\d.-]+):\d{1,5}$/),
   ),
   AUXESIS_WORKER_MEMORY_MB: Joi.number().integer().min(128).max(65_536).default(2048),
+  AUXESIS_HISTORY_DAYS: Joi.number().integer().min(30).max(36_500),
+  AUXESIS_HISTORY_ARCHIVE: Joi.string().pattern(/^\//, 'a whole path'),
   AUXESIS_LOG_LEVEL: Joi.valid('fatal', 'error', 'warn', 'info', 'debug', 'silent').default('info'),
 }).unknown();
 
@@ -123,6 +129,8 @@ interface Environment {
   readonly AUXESIS_LOGGER?: 'on' | 'off';
   readonly AUXESIS_WEBHOOKS?: readonly string[];
   readonly AUXESIS_WORKER_MEMORY_MB: number;
+  readonly AUXESIS_HISTORY_DAYS?: number;
+  readonly AUXESIS_HISTORY_ARCHIVE?: string;
   readonly AUXESIS_LOG_LEVEL: Settings['logLevel'];
 }
 
@@ -149,6 +157,8 @@ function settingsFrom(read: Environment): Settings {
     logger: isOn(read.AUXESIS_LOGGER, demo),
     webhooks: read.AUXESIS_WEBHOOKS ?? [],
     workerMemoryMb: read.AUXESIS_WORKER_MEMORY_MB,
+    historyDays: read.AUXESIS_HISTORY_DAYS,
+    historyArchive: read.AUXESIS_HISTORY_ARCHIVE,
     logLevel: read.AUXESIS_LOG_LEVEL,
   };
 }

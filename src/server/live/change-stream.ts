@@ -4,6 +4,7 @@ import type { RecordedChange } from '../../protocol/recorded-change';
 import type { Served } from '../access/access-channel';
 import type { Sql } from '../database';
 import { Refusal } from '../refusal';
+import { hasLogAfter } from '../sql/log-start';
 import { findSheet } from '../sql/sheet';
 import { eventStream, spellEvent, type EventStream } from './event-stream';
 import { liveHub } from './hub';
@@ -44,7 +45,9 @@ export async function changeStream(
 ): Promise<EventStream> {
   const head = await findSheet(sql, sheet);
   if (!head) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
-  const isStale = after > head.head || head.head - after > TOO_FAR_BEHIND;
+  const isBehind = after < head.head;
+  const isStale =
+    after > head.head || head.head - after > TOO_FAR_BEHIND || (isBehind && !(await hasLogAfter(sql, sheet, after)));
   return eventStream({
     served,
     signal,

@@ -2,6 +2,7 @@ import { once } from 'node:events';
 import { createGzip } from 'node:zlib';
 import type { Readable } from 'node:stream';
 import { changeLine, endLine, headLine, rowLine } from '../../core/exchange/archive/archive-lines';
+import { lastItem } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql, Transaction } from '../database';
 import { Refusal } from '../refusal';
@@ -10,6 +11,7 @@ import { readFields } from '../sql/field';
 import { readParts } from '../sql/part';
 import { rowsInBatches } from '../sql/row';
 import { readRules } from '../sql/rule';
+import { findLogStart } from '../sql/log-start';
 import { findSheet } from '../sql/sheet';
 import { refusalText } from '../../texts/refusal-text';
 
@@ -41,12 +43,15 @@ export async function archiveSheet(
 }
 
 async function writeLines(tx: Transaction, id: SheetId, write: (text: string) => Promise<void>): Promise<void> {
-  const { name, settings, createdAt } = (await findSheet(tx, id))!;
+  const { name, settings, createdAt, head } = (await findSheet(tx, id))!;
+  const start = await findLogStart(tx, id);
+  const logFrom = start ? start.sequence - 1 : head;
   await write(
     headLine({
       name,
       settings,
       createdAt,
+      ...(logFrom > 0 ? { logFrom } : {}),
       fields: await readFields(tx, id),
       rules: await readRules(tx, id),
       parts: await readParts(tx, id),
@@ -58,11 +63,12 @@ async function writeLines(tx: Transaction, id: SheetId, write: (text: string) =>
     await write(batch.map(rowLine).join(''));
   }
   let changes = 0;
-  for (;;) {
-    const read = await readArchived(tx, id, { after: changes, limit: CHANGES_AT_ONCE });
+  for (let after = logFrom; after < head;) {
+    const read = await readArchived(tx, id, { after, limit: CHANGES_AT_ONCE });
+    if (read.length === 0) break;
     changes += read.length;
-    await write(read.map(changeLine).join(''));
-    if (read.length < CHANGES_AT_ONCE) break;
+    after = lastItem(read).sequence;
+    await write(read.map(({ change }) => changeLine(change)).join(''));
   }
   await write(endLine({ rows, changes }));
 }

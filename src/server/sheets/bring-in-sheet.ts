@@ -59,6 +59,7 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
   const reader = new ArchiveReader();
   const { counts } = reader;
   let packing: NewSheetPacker | null = null;
+  let logFrom = 0;
   let rows: StoredRow[] = [];
   let changes: ArchivedChange[] = [];
   // The database writes some rows while the next ones are read.
@@ -72,13 +73,14 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
     rows = [];
   };
   const putChanges = async () => {
-    if (changes.length) await appendArchived(tx, id, { first: counts.changes - changes.length + 1, changes });
+    if (changes.length) await appendArchived(tx, id, { first: logFrom + counts.changes - changes.length + 1, changes });
     changes = [];
   };
   for await (const text of lines) {
     const item = reader.take(text);
     if (!item) continue;
     if ('head' in item) {
+      logFrom = item.head.logFrom ?? 0;
       await fillSheet(tx, id, { ...item.head, rows: [], owner });
       packing = await NewSheetPacker.begin(tx, id);
     } else if ('row' in item) {
@@ -90,7 +92,7 @@ async function takeLines(tx: Transaction, lines: AsyncIterable<string>, owner: s
   await putRows();
   await writing;
   await putChanges();
-  if (counts.changes) await moveHead(tx, id, counts.changes);
+  if (logFrom + counts.changes > 0) await moveHead(tx, id, logFrom + counts.changes);
   else await packing?.keep();
   return id;
 }

@@ -3,6 +3,7 @@ import type { SheetId } from '../../core/sheet/ids';
 import type { SheetPast } from '../../protocol/recorded-change';
 import type { Sql } from '../database';
 import { readPastBefore } from '../sql/change';
+import { findLogStart } from '../sql/log-start';
 import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
 import { refusalText } from '../../texts/refusal-text';
@@ -13,7 +14,7 @@ const BATCH = 500;
 
 /**
  * The past contents of cells, by the changes up to a sequence: from the newest back to the making of the sheet, or as
- * far as `most` cells go.
+ * far as the log or `most` cells go.
  */
 export async function readPast(
   sql: Sql,
@@ -34,5 +35,7 @@ export async function readPast(
     }
     full = batch.length === BATCH;
   }
-  return { from: sheet.createdAt, isWhole: true, changes: changes.toReversed() };
+  const start = await findLogStart(sql, id);
+  const isWhole = (start?.sequence ?? sheet.head + 1) === 1;
+  return { from: isWhole ? sheet.createdAt : (start?.at ?? Date.now()), isWhole, changes: changes.toReversed() };
 }

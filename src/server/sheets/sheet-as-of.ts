@@ -11,6 +11,7 @@ import { readFields } from '../sql/field';
 import { readParts } from '../sql/part';
 import { readRowsInBatches } from '../sql/row';
 import { readRules } from '../sql/rule';
+import { hasLogAfter } from '../sql/log-start';
 import { findSheet } from '../sql/sheet';
 import { Refusal } from '../refusal';
 import { refusalText } from '../../texts/refusal-text';
@@ -31,6 +32,8 @@ export async function packedAsOf(sql: Sql, id: SheetId, sequence: number): Promi
     if (!head) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
     if (sequence > head.head)
       throw new Refusal('bad-request', refusalText('sheetHasHadHead', { head: head.head, sequence }));
+    if (sequence < head.head && !(await hasLogAfter(tx, id, sequence)))
+      throw new Refusal('bad-request', refusalText('historyBeginsLater'));
     const then = new Sheet(await readFields(tx, id), head.settings);
     await readRowsInBatches(tx, id, (rows) => void then.apply({ kind: 'insert-rows', rows }));
     then.parts.put(await readParts(tx, id));

@@ -3,6 +3,7 @@ import type { Operation } from '../../core/sheet/change';
 import type { FieldId, RowId, SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { readChangesBefore } from '../sql/change';
+import { hasLogAfter } from '../sql/log-start';
 import { Refusal } from '../refusal';
 import { storedOperation } from './operations/registry';
 import type { Author } from './made-change';
@@ -61,6 +62,8 @@ export async function bringBack(
           'bad-request',
           refusalText('thereWereHeadChanges', { head: head - sequence, maxChanges: MAX_CHANGES }),
         );
+      if (!(await hasLogAfter(tx, sheet, sequence)))
+        throw new Refusal('bad-request', refusalText('historyBeginsLater'));
       const operations: Operation[] = [];
       for (let before = head + 1; before > sequence + 1;) {
         const changes = (await readChangesBefore(tx, sheet, { before, limit: BATCH })).filter(

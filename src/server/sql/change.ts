@@ -105,14 +105,20 @@ export async function findChanges(
   return new Map(rows.map(({ change_id, sequence }) => [change_id, Number(sequence)]));
 }
 
+interface SequencedChange {
+  readonly sequence: number;
+  readonly change: ArchivedChange;
+}
+
 /** The changes after a sequence as an archive keeps them, in order, up to a number. */
 export async function readArchived(
   sql: Queryable,
   sheet: SheetId,
   { after, limit }: { readonly after: number; readonly limit: number },
-): Promise<ArchivedChange[]> {
+): Promise<SequencedChange[]> {
   const rows = await sql<
     {
+      sequence: string;
       change_id: string;
       author: string;
       seen: string | null;
@@ -121,17 +127,20 @@ export async function readArchived(
       made_at: Date;
     }[]
   >`
-    select change_id, seen, operations, inverse, made_at,
+    select sequence, change_id, seen, operations, inverse, made_at,
       coalesce(author_name(change.sheet_id, change.author), 'somebody') as author
     from sheet_change change
     where change.sheet_id = ${sheet} and sequence > ${after} order by sequence limit ${limit}`;
-  return rows.map(({ change_id, author, seen, operations, inverse, made_at }) => ({
-    id: change_id,
-    author,
-    at: made_at.getTime(),
-    ...(seen === null ? {} : { seen: Number(seen) }),
-    operations,
-    inverse,
+  return rows.map(({ sequence, change_id, author, seen, operations, inverse, made_at }) => ({
+    sequence: Number(sequence),
+    change: {
+      id: change_id,
+      author,
+      at: made_at.getTime(),
+      ...(seen === null ? {} : { seen: Number(seen) }),
+      operations,
+      inverse,
+    },
   }));
 }
 

@@ -20,5 +20,6 @@ export function answerRequests<Q extends Questions>(handlers: WorkerHandlers<Q>)
 export const sendEvent = <E>(event: E): void => send({ event });
 
 function send<E>(reply: Reply<E>): void {
-  process.send?.(reply);
+  // Where the server has ended, nobody hears it, and 'disconnect' ends us as well.
+  process.send?.(reply, undefined, undefined, () => {});
 }

@@ -11,6 +11,7 @@ export const history = {
     'No changes yet. Each change to the sheet will be listed here: view the sheet as it was then, or undo it.',
   changes: 'Changes',
   showEarlierChanges: 'Show earlier changes',
+  earlierChangesNotKept: 'Earlier changes are not kept on this server.',
   showAllChanges: 'Show all changes',
   onlyWhat: 'Only what',
   wasEntered: 'was entered',

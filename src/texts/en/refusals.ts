@@ -89,6 +89,7 @@ export const refusals = {
   sheetKeepsLeastOneOwner: 'A sheet keeps at least one owner. Make somebody else an owner first.',
   sheetHasHadHead:
     'The sheet has had {head, number} changes, so there is no change {sequence, number, ::group-off} yet',
+  historyBeginsLater: 'The history of this sheet begins later: earlier changes are not kept. Choose a later version.',
   thereNoSuchChange: 'There is no such change',
   thereNothingUndoAll: 'There is nothing to undo: all of this change has been changed again since.',
   thereNothingRestoreNothing: 'There is nothing to restore: nothing has changed since',

@@ -57,11 +57,16 @@ export function HistoryScreen({ id, name, asked, first, person }: Props) {
             {t('showEarlierChanges')}
           </Button>
         )}
+        {state === 'end' && isAll(asked) && (entries.at(-1)?.sequence ?? 1) > 1 && <p>{t('earlierChangesNotKept')}</p>}
         <NameMoment sheet={id} sequence={naming} onEnd={endNaming} />
       </main>
     </SideScreen>
   );
 }
+
+/** Whether a query is for the changes of anybody to anything. */
+const isAll = ({ field, row, rule, by }: HistoryQuery): boolean =>
+  [field, row, rule, by].every((part) => part === undefined);
 
 interface AskedProps {
   readonly sheet: SheetId;
