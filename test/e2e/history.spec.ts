@@ -1,3 +1,4 @@
+import postgres from 'postgres';
 import { makeSheet, SheetPage } from './sheet-page';
 import { expect, test } from './test';
 import { violations } from './violations';
@@ -142,4 +143,24 @@ test('what cannot be listed or reverted is refused in plain words', async ({ req
   expect(`${back.status()} ${((await back.json()) as { refused: string }).refused}`).toBe(
     '400 There is no such change',
   );
+});
+
+test('where the server has removed old changes, the history says where it begins', async ({ page }) => {
+  const id = await makeSheet(page, ROWS);
+  const sheet = await SheetPage.open(page, id);
+  await sheet.type('B2', '4.4');
+  await sheet.type('B3', '8.3');
+  const shortened = 'Earlier changes are not kept on this server.';
+  const changes = page.getByRole('list', { name: 'Changes' }).getByRole('listitem');
+  await page.goto(`/sheets/${id}/history`);
+  const before = await changes.count();
+  await expect(page.getByText(shortened)).toHaveCount(0);
+  const sql = postgres(process.env.DATABASE_URL!, { max: 1 });
+  await sql`delete from sheet_change where sheet_id = ${id} and sequence = 1`;
+  await sql.end();
+  await page.reload();
+  await expect(changes).toHaveCount(before - 1);
+  await expect(page.getByText(shortened)).toBeVisible();
+  const gone = await page.request.get(`/api/sheets/${id}/packed?at=0`);
+  expect(((await gone.json()) as { refused: string }).refused).toContain('The history of this sheet begins later');
 });
