@@ -38,10 +38,11 @@ export class Traffic {
     this.targets = targets;
   }
 
-  start({ writers, readers }) {
+  /** `restMs`: how long a writer rests between changes. */
+  start({ writers, readers, restMs = 0 }) {
     const each = (count, work) =>
       Promise.all(Array.from({ length: count }, (_, at) => work(this.targets[at % this.targets.length], at)));
-    this.#writing = each(writers, (target, at) => this.#write(target, at));
+    this.#writing = each(writers, (target, at) => this.#write(target, { writer: at, restMs }));
     this.#reading = each(readers, (target) => this.#read(target));
     this.#opening = each(this.targets.length, (target) => this.#open(target));
   }
@@ -62,7 +63,7 @@ export class Traffic {
     return this.#places.filter(({ sheet, after }) => after < (this.#heads.get(sheet) ?? 0)).length;
   }
 
-  async #write({ id, url, headers, sheet }, writer) {
+  async #write({ id, url, headers, sheet }, { writer, restMs }) {
     const agent = new Agent({ keepAlive: true, maxSockets: 1 });
     while (this.#going) {
       const change = `scale-${writer}-${++this.#sent}`;
@@ -89,6 +90,7 @@ export class Traffic {
           throw new Error(`A change was answered with ${answer.status}: ${answer.text}`);
         await pause(AGAIN_MS);
       }
+      if (restMs) await pause(restMs);
     }
     agent.destroy();
   }

@@ -7,20 +7,22 @@ import { makeSheets } from '../load/sheets.mjs';
 import { post } from '../load/writers.mjs';
 import { Cluster, freePort } from '../postgres.mjs';
 import { main, Trouble } from '../run.mjs';
+import { asked } from '../scale/databases.mjs';
 import { Traffic } from '../scale/traffic.mjs';
 import { prepareDatabase, serveApp } from '../serve-app.mjs';
-import { heapOf, slopeOf, usageOf } from './usage.mjs';
+import { slopeOf, usageOf } from './usage.mjs';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 
 const SHEETS = 6;
 const WRITERS = 8;
 const READERS = 24;
-/** How often memory is looked at, and into how many lines of the curve a run goes. */
-const LOOK_MS = 1000;
+const REST_MS = 50;
+const COMING_MS = 300;
+/** How often memory is looked at in a run. */
 const LINES = 24;
-/** Memory may grow by so many MB an hour once the first third is over: what a look takes to and fro. */
-const MOST_GROWTH = 24;
+/** What may grow by how many MB an hour, once the first third is over: as much as a look goes to and fro. */
+const MOST_GROWTH = { heap: 10, server: 60, workers: 60 };
 
 /** Somebody who makes a sheet, looks at all there is of it, and removes it, over and over. */
 async function comeAndGo(address, { headers, isOver }) {
@@ -33,28 +35,24 @@ async function comeAndGo(address, { headers, isOver }) {
     const stream = await fetch(`${sheet}/changes?after=0`, { headers });
     await stream.body.cancel();
     await (await fetch(sheet, { method: 'DELETE', headers })).text();
+    await pause(COMING_MS);
   }
   agent.destroy();
 }
 
-/** Looks at memory once a second, and prints the curve: in each line the least of its time, when garbage was gone. */
+/** Looks at memory so many times, evenly, and prints the curve. Gives the points of each figure, by hours. */
 async function watch({ app, admin, minutes }) {
-  const { asked } = await import('../scale/databases.mjs');
   console.log('| minutes | heap, MB | server, MB | workers, MB | files | database, MB |');
   console.log('| --- | --- | --- | --- | --- | --- |');
   const points = { heap: [], server: [], workers: [] };
   const [began, each] = [performance.now(), (minutes * 60_000) / LINES];
   for (let line = 1; line <= LINES; line++) {
-    const looks = [];
-    while (performance.now() < began + line * each) {
-      looks.push({ heap: await heapOf(app.address), ...usageOf(app.pid) });
-      await pause(LOOK_MS);
-    }
-    const least = (name) => Math.min(...looks.map((look) => look[name]));
+    await pause(Math.max(0, began + line * each - performance.now()));
+    const usage = await usageOf(app);
     const [{ size }] = await asked(admin, (sql) => sql`select pg_database_size(current_database()) / 1e6 as size`);
     const at = (line * each) / 60_000;
-    for (const name of Object.keys(points)) points[name].push([at / 60, least(name)]);
-    const cells = [at.toFixed(1), ...['heap', 'server', 'workers', 'files'].map((name) => least(name).toFixed(0))];
+    for (const name of Object.keys(points)) points[name].push([at / 60, usage[name]]);
+    const cells = [at.toFixed(1), ...['heap', 'server', 'workers', 'files'].map((name) => usage[name].toFixed(0))];
     console.log(`| ${cells.join(' | ')} | ${Number(size).toFixed(0)} |`);
   }
   return points;
@@ -66,14 +64,24 @@ await main(async () => {
   if (!(minutes > 0)) throw new Trouble('--minutes takes a number above 0.');
   const cluster = new Cluster(root, `soak-${process.pid}`);
   let app;
+  const end = async () => {
+    await app?.stop();
+    cluster.remove();
+  };
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void end().then(() => process.exit(1)));
   try {
     const database = await cluster.start('auxesis');
     prepareDatabase(root, database);
-    app = serveApp(root, { database, port: await freePort(), stderr: 'inherit' });
+    app = serveApp(root, {
+      database,
+      port: await freePort(),
+      stderr: 'inherit',
+      settings: { NODE_OPTIONS: `--import=${join(root, 'scripts/soak/collect.mjs')}` },
+    });
     await app.ready;
     const targets = await makeSheets(app.address, SHEETS);
     const traffic = new Traffic(targets);
-    traffic.start({ writers: WRITERS, readers: READERS });
+    traffic.start({ writers: WRITERS, readers: READERS, restMs: REST_MS });
     let isOver = false;
     const passing = comeAndGo(app.address, { headers: targets[0].headers, isOver: () => isOver });
     const points = await watch({ app, admin: cluster.adminUrl, minutes });
@@ -84,10 +92,9 @@ await main(async () => {
     console.log(
       `\n${traffic.acknowledged.size} changes. After the first third memory grew by, in MB an hour: ${slopes.map(([name, slope]) => `${name} ${slope.toFixed(1)}`).join(', ')}.`,
     );
-    const grown = slopes.filter(([, slope]) => slope > MOST_GROWTH);
+    const grown = slopes.filter(([name, slope]) => slope > MOST_GROWTH[name]);
     if (grown.length) throw new Trouble(`It goes on growing: ${grown.map(([name]) => name).join(', ')}.`);
   } finally {
-    await app?.stop();
-    cluster.remove();
+    await end();
   }
 });

@@ -102,7 +102,7 @@ class Painter {
         tooCostly: (sheet) => this.noteTooCostly(sheet),
       },
     );
-    setInterval(() => this.tick(), TICK_MS).unref();
+    setTimeout(() => void this.tick(), TICK_MS).unref();
   }
 
   /** The painted sheet (see painted-sheet.ts), compressed with gzip. Throws a Refusal where there is no such sheet. */
@@ -231,31 +231,33 @@ class Painter {
     const sequence = await this.pool.ask('open', sheet, { packed });
     const reached = new Reached(sequence);
     const unfollow = await liveHub().follow(sheet, sequence, (changes) => {
-      this.send('receive', sheet, { changes });
+      void this.send('receive', sheet, { changes });
       reached.now(changes.at(-1)?.sequence ?? 0);
     });
     return { views, unfollow, idle: null, reach: (wanted) => reached.wait(wanted) };
   }
 
   /** Asks for something that has no answer. What fails is known by the worker's end. */
-  private send<K extends keyof PainterRequests & string>(
+  private async send<K extends keyof PainterRequests & string>(
     kind: K,
     sheet: SheetId,
     asked: PainterRequests[K]['asked'],
-  ): void {
-    this.pool.ask(kind, sheet, asked).catch((error: unknown) => {
+  ): Promise<void> {
+    try {
+      await this.pool.ask(kind, sheet, asked);
+    } catch (error) {
       if (!(error instanceof WorkerError)) log().error({ err: error }, `a sheet could not ${kind}`);
-    });
+    }
   }
 
   private hear(event: PainterEvent): void {
     const { sheet } = event;
     if (event.kind === 'repainted') tell(this.views.get(sheet), event.view, event.repaint);
     else if (event.kind === 'wants-to-tell')
-      setTimeout(() => this.sheets.has(sheet) && this.send('tell', sheet, {}), event.afterMs).unref();
+      setTimeout(() => this.sheets.has(sheet) && void this.send('tell', sheet, {}), event.afterMs).unref();
     else
       readPast(this.sql, sheet, { until: event.until }).then(
-        (past) => this.send('past', sheet, { past }),
+        (past) => void this.send('past', sheet, { past }),
         (error: unknown) => log().error({ err: error }, 'reading the past failed'),
       );
   }
@@ -282,8 +284,10 @@ class Painter {
     );
   }
 
-  private tick(): void {
-    for (const sheet of this.sheets.keys()) this.send('tick', sheet, { nowMs: Date.now() });
+  /** Gives all sheets the time, one after another, so that readers need not wait for very many of them. */
+  private async tick(): Promise<void> {
+    for (const sheet of this.sheets.keys()) await this.send('tick', sheet, { nowMs: Date.now() });
+    setTimeout(() => void this.tick(), TICK_MS).unref();
   }
 
   /** Closes a sheet some time after nobody follows it, and drops the views that nobody follows. */
@@ -293,13 +297,13 @@ class Painter {
       for (const [id, { key, listeners }] of open.views) {
         if (listeners.size > 0) continue;
         open.views.delete(id);
-        this.send('drop', sheet, { key });
+        void this.send('drop', sheet, { key });
       }
       if (open.views.size > 0) return;
       this.sheets.delete(sheet);
       this.views.delete(sheet);
       open.unfollow();
-      this.send('close', sheet, {});
+      void this.send('close', sheet, {});
       this.pool.forget(sheet);
     }, IDLE_MS);
     open.idle.unref();
