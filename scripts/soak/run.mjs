@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
+import { median } from '../bench/figures.mjs';
 import { makeSheets } from '../load/sheets.mjs';
 import { post } from '../load/writers.mjs';
 import { Cluster, freePort } from '../postgres.mjs';
@@ -10,7 +11,7 @@ import { main, Trouble } from '../run.mjs';
 import { asked } from '../scale/databases.mjs';
 import { Traffic } from '../scale/traffic.mjs';
 import { prepareDatabase, serveApp } from '../serve-app.mjs';
-import { slopeOf, usageOf } from './usage.mjs';
+import { usageOf } from './usage.mjs';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 
@@ -21,8 +22,8 @@ const REST_MS = 50;
 const COMING_MS = 300;
 /** How often memory is looked at in a run. */
 const LINES = 24;
-/** What may grow by how many MB an hour, once the first third is over: as much as a look goes to and fro. */
-const MOST_GROWTH = { heap: 10, server: 60, workers: 60 };
+/** How much more may be in use in the last third of a run than in the second: as much as it goes to and fro. */
+const MOST_GROWTH = { heap: 1.05, server: 1.1, workers: 1.1 };
 
 /** Somebody who makes a sheet, looks at all there is of it, and removes it, over and over. */
 async function comeAndGo(address, { headers, isOver }) {
@@ -40,22 +41,22 @@ async function comeAndGo(address, { headers, isOver }) {
   agent.destroy();
 }
 
-/** Looks at memory so many times, evenly, and prints the curve. Gives the points of each figure, by hours. */
+/** Looks at memory so many times, evenly, and prints the curve. Gives each figure at each look. */
 async function watch({ app, admin, minutes }) {
   console.log('| minutes | heap, MB | server, MB | workers, MB | files | database, MB |');
   console.log('| --- | --- | --- | --- | --- | --- |');
-  const points = { heap: [], server: [], workers: [] };
+  const seen = { heap: [], server: [], workers: [] };
   const [began, each] = [performance.now(), (minutes * 60_000) / LINES];
   for (let line = 1; line <= LINES; line++) {
     await pause(Math.max(0, began + line * each - performance.now()));
     const usage = await usageOf(app);
     const [{ size }] = await asked(admin, (sql) => sql`select pg_database_size(current_database()) / 1e6 as size`);
     const at = (line * each) / 60_000;
-    for (const name of Object.keys(points)) points[name].push([at / 60, usage[name]]);
+    for (const name of Object.keys(seen)) seen[name].push(usage[name]);
     const cells = [at.toFixed(1), ...['heap', 'server', 'workers', 'files'].map((name) => usage[name].toFixed(0))];
     console.log(`| ${cells.join(' | ')} | ${Number(size).toFixed(0)} |`);
   }
-  return points;
+  return seen;
 }
 
 await main(async () => {
@@ -84,15 +85,18 @@ await main(async () => {
     traffic.start({ writers: WRITERS, readers: READERS, restMs: REST_MS });
     let isOver = false;
     const passing = comeAndGo(app.address, { headers: targets[0].headers, isOver: () => isOver });
-    const points = await watch({ app, admin: cluster.adminUrl, minutes });
+    const seen = await watch({ app, admin: cluster.adminUrl, minutes });
     isOver = true;
     await passing;
     await traffic.stop();
-    const slopes = Object.entries(points).map(([name, all]) => [name, slopeOf(all.slice(LINES / 3))]);
+    const growth = Object.entries(seen).map(([name, all]) => {
+      const third = (at) => median(all.slice((at * LINES) / 3, ((at + 1) * LINES) / 3));
+      return [name, third(2) / third(1)];
+    });
     console.log(
-      `\n${traffic.acknowledged.size} changes. After the first third memory grew by, in MB an hour: ${slopes.map(([name, slope]) => `${name} ${slope.toFixed(1)}`).join(', ')}.`,
+      `\n${traffic.acknowledged.size} changes. The last third beside the second: ${growth.map(([name, ratio]) => `${name} ${ratio.toFixed(2)}`).join(', ')}.`,
     );
-    const grown = slopes.filter(([name, slope]) => slope > MOST_GROWTH[name]);
+    const grown = growth.filter(([name, ratio]) => ratio > MOST_GROWTH[name]);
     if (grown.length) throw new Trouble(`It goes on growing: ${grown.map(([name]) => name).join(', ')}.`);
   } finally {
     await end();

@@ -33,12 +33,3 @@ const memoryOf = (pid) => {
 
 const childrenOf = (pid) =>
   readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ').filter(Boolean).map(Number);
-
-/** The slope of the line of least squares through points [x, y]. */
-export function slopeOf(points) {
-  const mean = (at) => points.reduce((sum, point) => sum + point[at], 0) / points.length;
-  const [x, y] = [mean(0), mean(1)];
-  const along = points.reduce((sum, point) => sum + (point[0] - x) * (point[1] - y), 0);
-  const across = points.reduce((sum, point) => sum + (point[0] - x) ** 2, 0);
-  return along / across;
-}
