@@ -2,7 +2,6 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
-import postgres from 'postgres';
 import { freePort, handOver, serverUser } from './postgres.mjs';
 import { atPort } from './replica.mjs';
 import { Trouble } from './run.mjs';
@@ -63,6 +62,8 @@ export class Pooler {
 }
 
 async function answers(address) {
+  // Packages may not be installed yet when this module is read.
+  const { default: postgres } = await import('postgres');
   const sql = postgres(address, { max: 1, connect_timeout: 2, onnotice: () => {} });
   try {
     return await sql`select 1`.simple().catch(() => null);

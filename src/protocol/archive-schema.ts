@@ -35,7 +35,8 @@ const head = Joi.object<ArchivedHead>({
   name: sheetNameSchema,
   settings: settings.default({}),
   createdAt: moment,
-  logFrom: Joi.number().integer().min(0),
+  // So that there is room for all changes to come.
+  logFrom: Joi.number().integer().min(0).max(1e12),
   fields: Joi.array().items(fieldSchema).unique('id').min(1).max(LIMITS.fields).required(),
   rules: Joi.array().items(storedRule).unique('id').max(LIMITS.rules).required(),
   parts: Joi.array().items(partSchema).unique('id').max(LIMITS.sheetParts).default([]),

@@ -43,6 +43,10 @@ test('a database may be reached by a pooler, at several hosts, and by replicas',
   expect(read.databasePorts).toEqual(['6432', '5440', '5432', '5441', '5442']);
 });
 
+test('a database on the same computer may be reached without a host, which the driver then knows', () => {
+  expect(readSettings({ DATABASE_URL: 'postgres:///auxesis' }).databasePorts).toEqual(['5432']);
+});
+
 test('names each wrong setting, and never prints a value', () => {
   const wrong = {
     DATABASE_URL: 'mysql://hidden',

@@ -93,6 +93,9 @@ test('old changes go into a file and out of the log; the sheet, its later histor
   const again = await bringInSheet(sql, Readable.from([await buffer(packed)]), 'wren');
   expect(await left(again)).toEqual(await left(sheet));
   expect(await Promise.all([5, 8, 12].map((sequence) => asOf(again, sequence)))).toEqual(before);
+  // Findings of what was brought in begin where its history does.
+  const [head] = await sql`select sequence::int from finding_head where sheet_id = ${again}`;
+  expect(head).toEqual({ sequence: 5 });
   await take(sheet, 'later', enter('13'));
   expect((await left(sheet)).at(-1)).toBe(13);
 });

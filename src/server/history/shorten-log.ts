@@ -7,7 +7,7 @@ import { lastItem } from '../../core/values/item-at';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sql } from '../database';
 import { readArchived } from '../sql/change';
-import { findLogStart, findRemovable, removeLog } from '../sql/log-start';
+import { findLogStart, findRemovable, removeLog, takeLog } from '../sql/log-start';
 
 const compress = promisify(gzip);
 
@@ -30,10 +30,8 @@ export async function shortenLog(sql: Sql, sheet: SheetId, { before, archive }: 
   let removed = 0;
   for (let more = true; more;) {
     const went = await sql.begin(async (tx) => {
-      // Several processes may come to it; nobody who writes waits.
-      const [lock] = await tx<{ taken: boolean }[]>`
-        select pg_try_advisory_xact_lock(hashtext('shorten log'), hashtext(${sheet})) as taken`;
-      const start = lock?.taken ? await findLogStart(tx, sheet) : undefined;
+      // Several processes may come to it.
+      const start = (await takeLog(tx, sheet)) ? await findLogStart(tx, sheet) : undefined;
       const end = start ? await findRemovable(tx, sheet, before) : 0;
       if (!start || start.sequence > end) return 0;
       const changes = await readArchived(tx, sheet, {

@@ -45,9 +45,8 @@ export async function changeStream(
 ): Promise<EventStream> {
   const head = await findSheet(sql, sheet);
   if (!head) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
-  const isBehind = after < head.head;
-  const isStale =
-    after > head.head || head.head - after > TOO_FAR_BEHIND || (isBehind && !(await hasLogAfter(sql, sheet, after)));
+  const behind = head.head - after;
+  const isStale = behind < 0 || behind > TOO_FAR_BEHIND || (behind > 0 && !(await hasLogAfter(sql, sheet, after)));
   return eventStream({
     served,
     signal,

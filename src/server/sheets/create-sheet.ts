@@ -22,6 +22,8 @@ export interface NewSheet extends SheetContents {
   readonly owner?: string;
   /** The changes that made it what it is, from its making on. */
   readonly changes?: readonly ArchivedChange[];
+  /** How many changes came before the first that is known. */
+  readonly logFrom?: number | undefined;
 }
 
 /** Rows inserted by one statement. */
@@ -45,10 +47,10 @@ export async function createSheet(sql: Sql, { id = nanoid(12), ...contents }: Ne
 export async function fillSheet(
   tx: Transaction,
   id: SheetId,
-  { name, settings = {}, createdAt, fields, rows, rules, parts = [], owner }: NewSheet,
+  { name, settings = {}, createdAt, fields, rows, rules, parts = [], owner, logFrom = 0 }: NewSheet,
 ): Promise<void> {
   await insertSheet(tx, { id, name, settings, createdAt: createdAt ?? Date.now() });
-  await insertFindingHead(tx, id);
+  await insertFindingHead(tx, id, logFrom);
   for (const field of fields) await putField(tx, id, field);
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await insertRows(tx, id, rows.slice(at, at + ROWS_AT_ONCE));
   for (const rule of rules) await putRule(tx, id, rule);

@@ -45,9 +45,9 @@ export async function sheetsByClock(sql: Queryable): Promise<SheetId[]> {
   return rows.map(({ sheet_id }) => sheet_id);
 }
 
-/** Begins to know findings of a new sheet. */
-export async function insertFindingHead(sql: Queryable, sheet: SheetId): Promise<void> {
-  await sql`insert into finding_head (sheet_id, sequence) values (${sheet}, 0)`;
+/** Begins to know findings of a new sheet, from the changes after a sequence. */
+export async function insertFindingHead(sql: Queryable, sheet: SheetId, sequence: number): Promise<void> {
+  await sql`insert into finding_head (sheet_id, sequence) values (${sheet}, ${sequence})`;
 }
 
 /** Moves a head on, if it is still where it was: false where another process was quicker. */

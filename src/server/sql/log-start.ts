@@ -8,6 +8,13 @@ export interface LogStart {
   readonly at: number;
 }
 
+/** Whether the log of a sheet is this transaction's to shorten. Nobody waits for it, and nobody who writes. */
+export async function takeLog(sql: Queryable, sheet: SheetId): Promise<boolean> {
+  const [lock] = await sql<{ taken: boolean }[]>`
+    select pg_try_advisory_xact_lock(hashtext('shorten log'), hashtext(${sheet})) as taken`;
+  return lock?.taken === true;
+}
+
 /** The first change of a sheet's log; undefined where it has none. Earlier ones may have been removed. */
 export async function findLogStart(sql: Queryable, sheet: SheetId): Promise<LogStart | undefined> {
   const [row] = await sql<{ sequence: string; made_at: Date }[]>`
