@@ -11,7 +11,16 @@ const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
 await main(async () => {
   installPackages(root);
-  for (const part of ['limits', 'formulas', 'growth', 'growth-of-rules', 'edits', 'large-edits', 'file-formats'])
+  for (const part of [
+    'limits',
+    'formulas',
+    'growth',
+    'growth-of-rules',
+    'edits',
+    'large-edits',
+    'file-formats',
+    'by-example',
+  ])
     run(process.execPath, ['--import', 'tsx', `scripts/bench/${part}.ts`], { cwd: root, quiet: false });
   run(process.execPath, ['--expose-gc', '--import', 'tsx', 'scripts/bench/memory.ts'], { cwd: root, quiet: false });
   const cluster = new Cluster(root, `bench-${process.pid}`);

@@ -15,6 +15,7 @@ import {
   pushCommand,
   type Answer,
 } from './commands';
+import { proposeCommand } from './propose';
 import { VERSION } from './version';
 
 const USAGE = `auxesis: conditional formatting rules over a table, from the command line
@@ -22,6 +23,7 @@ const USAGE = `auxesis: conditional formatting rules over a table, from the comm
   auxesis evaluate DATA [RULES]        what each rule matches, and the look of every painted cell, as JSON
   auxesis explain  DATA [RULES] CELL   why one cell (such as C5) looks as it does, as JSON
   auxesis advise   DATA [RULES]        what there is to say of the rules: gaps, rules never seen, looks hard to read...
+  auxesis propose  DATA                rules that fit examples, best first, as JSON: --paint B2,B10 --not B5
   auxesis convert  IN OUT              the same cells by the ending of OUT: csv, tsv, json; with rules xlsx, ods, html, auxesis;
                                        the rules alone: rules.json
   auxesis calculate FORMULA            what a formula gives, as JSON; --data DATA for its references, --at B2 where it stands
@@ -48,6 +50,10 @@ Options
   --token TOKEN      with push and logger, or in AUXESIS_TOKEN: made under Share, Programs
   --way WAY          with logger: steady, bursts, drift, faults or mixed
   --every, --for S   with logger: seconds from one reading to the next; seconds after which it ends by itself
+  --paint CELLS      with propose: cells or ranges that are to be painted, B2,B10,C2:C5; whole rows, 2:2,7:7, paint records;
+                     several, each with a name for its look, alarm=B2,B10, propose bands and categories
+  --not CELLS        with propose: cells that are not to be painted
+  --field LABEL      with propose: the field that the rules are to read
   --fail-if RULE     with evaluate: exit code 1 when the rule with this id matches anything
   --help, --version
 
@@ -67,6 +73,9 @@ const OPTIONS = {
   data: { type: 'string' },
   at: { type: 'string' },
   'fail-if': { type: 'string' },
+  paint: { type: 'string', multiple: true },
+  not: { type: 'string', multiple: true },
+  field: { type: 'string' },
   sheet: { type: 'string' },
   rules: { type: 'string' },
   key: { type: 'string', multiple: true },
@@ -82,6 +91,7 @@ const COMMANDS = {
   evaluate: { names: ['DATA', '[RULES]'], run: evaluateCommand },
   explain: { names: ['DATA', '[RULES]', 'CELL'], run: explainCommand },
   advise: { names: ['DATA', '[RULES]'], run: adviseCommand },
+  propose: { names: ['DATA'], run: proposeCommand },
   convert: { names: ['IN', 'OUT'], run: convertCommand },
   calculate: { names: ['FORMULA'], run: calculateCommand },
   push: { names: ['FILE'], run: pushCommand },

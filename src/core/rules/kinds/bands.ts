@@ -8,6 +8,7 @@ import { readOperands, type OperandReader } from '../compile/operands';
 import type { CompileContext } from '../compile/compile-context';
 import { isProblem, type Inputs, type Operand, type Problem, type SentenceWords } from '../terms';
 import type { OutcomeColumn } from '../compile/outcome-column';
+import { bandsCandidates } from '../propose/outcome-candidates';
 import type { ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from '../compile/operand-schema';
 
@@ -88,6 +89,7 @@ export const bands: ConditionKind<BandsWhen> = {
         ? [{ value: cut, with: (value: number) => ({ ...when, cuts: when.cuts.with(at, value) }) }]
         : [],
     ),
+  propose: bandsCandidates,
   examples: [
     {
       says: 'shares under 5 %, 5 % to under 10 %, 10 % and over leave no gap',

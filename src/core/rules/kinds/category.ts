@@ -14,6 +14,7 @@ import { TextIndex } from '../../values/text-index';
 import type { CompileContext } from '../compile/compile-context';
 import { judgeContents } from '../compile/judge-contents';
 import type { OutcomeColumn } from '../compile/outcome-column';
+import { categoryCandidates } from '../propose/outcome-candidates';
 import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 import type { Inputs } from '../terms';
 
@@ -53,6 +54,7 @@ export const category: ConditionKind<CategoryWhen> = {
   outcomeName: ({ looks }, outcome) => (looks ? (Object.keys(looks)[outcome] ?? '') : ''),
   defaults: () => ({ kind: 'category', palette: 'pastel' }),
   thresholds: () => [],
+  propose: categoryCandidates,
   examples: [
     {
       says: 'values meet whatever their case and spaces, numbers by what they show',

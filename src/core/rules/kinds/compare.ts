@@ -5,10 +5,19 @@ import { asShown, formatAt, shownAt } from '../../sheet/shown-cell';
 import { compareValues, magnitudeOf } from '../compile/compare-values';
 import { readOperands, type OperandReader } from '../compile/operands';
 import type { CompileContext } from '../compile/compile-context';
-import { isProblem, type Inputs, type Operand, type Problem, operandList, withOperand } from '../terms';
+import {
+  isProblem,
+  type FieldOperand,
+  type Inputs,
+  type Operand,
+  type Problem,
+  operandList,
+  withOperand,
+} from '../terms';
 import { judgeContents } from '../compile/judge-contents';
 import { setOutside, setWithin } from '../compile/number-bits';
 import type { OutcomeColumn } from '../compile/outcome-column';
+import { compareCandidates } from '../propose/compare-candidates';
 import type { ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from '../compile/operand-schema';
 
@@ -96,6 +105,7 @@ export const compare: ConditionKind<CompareWhen> = {
       ];
     });
   },
+  propose: compareCandidates,
   examples: [
     {
       says: 'a pass mark of 70: 69.9 is below, 70 is not, text and blanks never are',
@@ -135,7 +145,10 @@ class CompareKernel implements Kernel {
 
   run(column: number, slotCount: number, into: OutcomeColumn): void {
     const bounds = this.constant && !this.when.asShown ? numberBounds(this.when, this.readers) : undefined;
+    const beside = operandsOf(this.when)[0];
     if (bounds) this.runNumbers(column, slotCount, { bounds, words: into.has.words });
+    else if (this.readers.length === 1 && typeof beside === 'object' && 'field' in beside)
+      this.runBeside(column, slotCount, { beside, into });
     else if (this.constant)
       judgeContents({ sheet: this.context.sheet, column }, slotCount, {
         into,
@@ -158,6 +171,34 @@ class CompareKernel implements Kernel {
     if (!hasDates) return;
     for (let slot = 0; slot < slotCount; slot++)
       if (tags[slot] !== TAG.number) words[slot >>> 5]! &= ~(1 << (slot & 31));
+  }
+
+  /**
+   * Numbers beside those of another field: their differences held against 0, which has the same sign as comparing them.
+   * Cells with anything else are compared one by one, as are all where there are dates.
+   */
+  private runBeside(
+    column: number,
+    slotCount: number,
+    { beside, into }: { readonly beside: FieldOperand; readonly into: OutcomeColumn },
+  ): void {
+    const { sheet } = this.context;
+    const [own, other] = [sheet.column(column), sheet.column(sheet.findColumn(beside.field) ?? column)];
+    const isPlain = !own.hasDates && !other.hasDates && !this.when.magnitude && !this.when.asShown;
+    if (isPlain) {
+      const { times = 1, plus = 0 } = beside;
+      const [numbers, others] = [own.numbers, other.numbers];
+      const differences = new Float64Array(slotCount);
+      for (let slot = 0; slot < slotCount; slot++) differences[slot] = numbers[slot]! - (others[slot]! * times + plus);
+      const { low, high, inside } = intervalOf(this.when.is, 0, 0);
+      if (inside) setWithin(differences, slotCount, { low, high, words: into.has.words });
+      else setOutside(differences, slotCount, { low, high, words: into.has.words });
+    }
+    const first = isPlain ? TAG.number : TAG.blank;
+    for (let slot = 0; slot < slotCount; slot++)
+      if ((own.tags[slot] ?? 0) > first && (other.tags[slot] ?? 0) > first)
+        into.put(slot, this.outcomeAt(column, slot));
+      else if (!isPlain) into.put(slot, -1);
   }
 
   outcomeAt(column: number, slot: number): number {
@@ -256,23 +297,26 @@ function numberBounds(when: CompareWhen, readers: readonly OperandReader[]): Num
     if (value.kind !== 'number') return undefined;
     ends.push(when.magnitude ? Math.abs(value.number) : value.number);
   }
-  const low = Math.min(...ends);
-  const high = Math.max(...ends);
-  const bounds = { low, high, inside: true, magnitude: when.magnitude === true };
-  switch (when.is) {
+  const interval = intervalOf(when.is, Math.min(...ends), Math.max(...ends));
+  return { ...interval, magnitude: when.magnitude === true };
+}
+
+/** The numbers for which a comparison with one or two others holds, as an interval or what is outside of it. */
+function intervalOf(is: ComparisonName, low: number, high: number): Omit<NumberBounds, 'magnitude'> {
+  switch (is) {
     case '=':
     case 'between':
-      return bounds;
+      return { low, high, inside: true };
     case '!=':
     case 'outside':
-      return { ...bounds, inside: false };
+      return { low, high, inside: false };
     case '<=':
-      return { ...bounds, low: -Infinity };
+      return { low: -Infinity, high, inside: true };
     case '>=':
-      return { ...bounds, high: Infinity };
+      return { low, high: Infinity, inside: true };
     case '<':
-      return { ...bounds, high: Infinity, inside: false };
+      return { low, high: Infinity, inside: false };
     case '>':
-      return { ...bounds, low: -Infinity, inside: false };
+      return { low: -Infinity, high, inside: false };
   }
 }

@@ -7,6 +7,7 @@ import type { CompileContext } from '../compile/compile-context';
 import type { ColorRamp } from '../../looks/color-ramp';
 import type { ValueProfile } from '../../stats/profile-values';
 import type { Position } from '../compile/positions';
+import type { Evidence } from '../propose/evidence';
 import type { Inputs, Problem, RuleReferences, SentenceWords } from '../terms';
 
 /** A comparison at one cell, as shown. */
@@ -123,5 +124,11 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   ramp?(when: W): ColorRamp;
   /** Numbers that explain the outcomes in a picture of the values. */
   marks?(when: W, values: Pick<ValueProfile, 'mean' | 'deviation'>): readonly Mark[];
+  /**
+   * Conditions that fit cells somebody has pointed at: true of all that are to have a look, of none that is not. Those of
+   * statistics may be found by sums that are nearly exact: the caller evaluates each. Absent where examples say too
+   * little, as of a colour scale.
+   */
+  propose?(evidence: Evidence): Iterable<W>;
   readonly examples: readonly Example<W>[];
 }

@@ -3,6 +3,8 @@ import { shownAt } from '../../sheet/shown-cell';
 import { TAG } from '../../values/cell-value';
 import type { CompileContext } from '../compile/compile-context';
 import type { OutcomeColumn } from '../compile/outcome-column';
+import type { Evidence, ExampleCell } from '../propose/evidence';
+import { keysOf } from '../../values/typed-keys';
 import type { ConditionKind, Kernel } from './kind';
 import type { Inputs } from '../terms';
 
@@ -36,6 +38,7 @@ export const state: ConditionKind<StateWhen> = {
   outcomeName: () => '',
   defaults: () => ({ kind: 'state', is: 'blank' }),
   thresholds: () => [],
+  propose: fittingStates,
   examples: [
     {
       says: 'blank is nothing but white space',
@@ -100,5 +103,15 @@ class StateKernel implements Kernel {
       relation: STATES[this.when.is].says,
       right: `it is ${sheet.column(column).valueAt(slot).kind}`,
     };
+  }
+}
+
+/** States in which all cells are that are wanted, and none that is not. */
+function* fittingStates({ sheet, yes, no }: Evidence): Iterable<StateWhen> {
+  for (const is of keysOf(STATES)) {
+    const tags: readonly number[] = STATES[is].tags;
+    const isIn = ({ column, slot }: ExampleCell): boolean =>
+      tags.includes(sheet.column(column).tags[slot] ?? TAG.blank);
+    if (yes.length > 0 && yes.every(isIn) && !no.some(isIn)) yield { kind: 'state', is };
   }
 }

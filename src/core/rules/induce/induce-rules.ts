@@ -1,0 +1,73 @@
+import type { Evaluation } from '../evaluate/evaluation';
+import type { ExampleCell } from '../propose/evidence';
+import type { RuleIdea } from '../shape/rule-idea';
+import { namedFields } from '../shape/named-fields';
+import { nearCases, type NearCase } from './near-cases';
+import { proposalSentence, proposeRules, type ExamplesGiven, type Proposal } from './propose-rules';
+import { tellingCell } from './telling-cell';
+
+/** A rule that fits examples, as it is shown to somebody. */
+export interface ToldProposal {
+  readonly sentence: string;
+  readonly idea: RuleIdea;
+  /** Whether the rule is a formula that says two conditions, of which the sentence tells. */
+  readonly isCombination: boolean;
+  /** How many cells it would paint by what it reads; with whole records, how many records. */
+  readonly count: number;
+  readonly near: readonly NearCase[];
+  /** Examples that it does not fit. */
+  readonly misses: readonly ExampleCell[];
+}
+
+/** A cell whose answer tells proposals apart: which of those shown would paint it. */
+export interface TellingCell extends ExampleCell {
+  readonly paintedBy: readonly number[];
+}
+
+export interface InducedRules {
+  /** Best first. */
+  readonly proposals: readonly ToldProposal[];
+  readonly ask?: TellingCell;
+}
+
+/** Proposals that are shown. */
+const MAX_TOLD = 6;
+/** So many examples, of which one may be wrong where nothing fits all. */
+const ENOUGH_FOR_A_MISS = 5;
+
+/**
+ * The rules that fit examples, best first, with their nearest cases, and the cell to ask about next. Where no rule fits
+ * all of several examples, those that fit all but one. None without a cell that is wanted.
+ */
+export function induceRules(evaluation: Evaluation, given: ExamplesGiven): InducedRules {
+  const cells = [...given.wanted.flatMap((each) => each.cells), ...given.unwanted];
+  if (given.wanted.length === 0 || given.wanted.some((each) => each.cells.length === 0)) return { proposals: [] };
+  let found = proposeRules(evaluation, given);
+  if (found.length === 0 && cells.length >= ENOUGH_FOR_A_MISS) found = proposeRules(evaluation, given, 1);
+  const { sheet } = evaluation;
+  const columns = [...new Set(cells.map(({ column }) => column))];
+  const ask = tellingCell(found, { sheet, columns, looks: given.wanted.length });
+  const shown = found.slice(0, MAX_TOLD);
+  return {
+    proposals: shown.map((each) => toldProposal(evaluation, each)),
+    ...(ask ? { ask: askedOf(shown, ask) } : {}),
+  };
+}
+
+/** A proposal as it is shown to somebody. */
+export function toldProposal({ sheet }: Evaluation, proposal: Proposal): ToldProposal {
+  const { idea, combination, count, misses } = proposal;
+  return {
+    sentence: proposalSentence(namedFields(sheet), proposal),
+    idea,
+    isCombination: combination !== undefined,
+    count,
+    near: nearCases(sheet, proposal),
+    misses,
+  };
+}
+
+const askedOf = (shown: readonly Proposal[], cell: ExampleCell): TellingCell => ({
+  ...cell,
+  paintedBy: shown.flatMap(({ painted }, at) => (painted.lookAt(cell) >= 0 ? [at] : [])),
+});
