@@ -24,6 +24,10 @@ const KIT: readonly (readonly [string, string, string, number, number, number | 
   ['Sample bottles', 'store', '', 250, 250, null, '', '130', '60'],
 ];
 
+/** The colour in which somebody has filled the batteries that are to be charged, by hand. */
+const BY_HAND = '#dfe7b0';
+const isLow = (battery: string): boolean => battery !== '' && Number.parseInt(battery, 10) < 50;
+
 /**
  * Probes and reagents: calibrations that are due, and stocks that run out. Dates are relative to `today` (days since
  * 1899-12-30).
@@ -45,6 +49,7 @@ export function samplingKit(today: number): NewSheet {
       { id: 'level', label: 'Reorder level', widthPx: 106, format: '0' },
     ],
     rows: KIT.map(([item, holder, serial, bought, calibrated, due, battery, stock, level]) => ({
+      ...(isLow(battery) ? { about: { styles: { battery: { fill: BY_HAND } } } } : {}),
       cells: {
         item,
         holder,

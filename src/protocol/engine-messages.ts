@@ -28,6 +28,7 @@ import type { FindQuery } from '../core/edit/find';
 import type { Refresh, RefreshHow } from '../core/edit/refresh';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
 import type { GivenLook } from './packed/painted-sheet';
+import type { FilledCells, PointedExamples, ProposalsTold, ProposalTold } from './by-example';
 import type {
   ActiveCell,
   Area,
@@ -217,6 +218,17 @@ export type EngineQuestions = {
   readonly 'ask-count': {
     readonly asked: { readonly idea: RuleIdea };
     readonly answer: MatchCount | null;
+  };
+  /** The rules that fit cells somebody has pointed at. */
+  readonly 'ask-proposals': {
+    readonly asked: { readonly examples: PointedExamples };
+    readonly answer: ProposalsTold;
+  };
+  /** The fills of records that were made by hand, and the rules that explain one of them. */
+  readonly 'ask-fills': { readonly asked: object; readonly answer: readonly FilledCells[] };
+  readonly 'ask-explanation': {
+    readonly asked: { readonly filled: FilledCells };
+    readonly answer: readonly ProposalTold[];
   };
   /** The outcomes of a rule for values by themselves. */
   readonly 'ask-trials': {

@@ -1,6 +1,7 @@
 import { actions } from './en/actions';
 import { app } from './en/app';
 import { bench } from './en/bench';
+import { byExample } from './en/by-example';
 import { commands } from './en/commands';
 import { desk } from './en/desk';
 import { examples } from './en/examples';
@@ -29,6 +30,7 @@ export const english = {
   actions,
   app,
   bench,
+  byExample,
   commands,
   desk,
   examples,

@@ -17,6 +17,7 @@ import {
   setRole,
   shiftLevel,
 } from './rows';
+import { putRuleForFill } from './rule-for-fill';
 import { addTotals, setTotal } from './totals';
 import { bandRecords, freezeFields, nameCells, removeName } from './sheet-wide';
 import { sortRows } from './sort';
@@ -56,6 +57,7 @@ export const EDITORS = {
   'name-cells': nameCells,
   'remove-name': removeName,
   'put-rules': putRulesEditor,
+  'put-rule-for-fill': putRuleForFill,
   'duplicate-rule': duplicateRule,
   'move-rule': moveRule,
   'remove-rules': removeRules,

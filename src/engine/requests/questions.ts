@@ -17,6 +17,7 @@ import { duplicateRecords } from '../../core/edit/rows';
 import { longestTexts } from './longest-texts';
 import { wrappedTexts } from './wrapped-texts';
 import { nextMatch } from './next-match';
+import { explanationsOf, fillsOf, proposalsOf } from './proposals-of';
 import { recordsOf } from './records-of';
 import { valuesOf } from './values-of';
 
@@ -39,6 +40,9 @@ export const questions = (replica: () => Replica) =>
     'ask-records': ({ most }) => recordsOf(replica().sheet, most),
     'ask-tallies': ({ rule }) => outcomeTallies(replica().evaluation, rule),
     'ask-count': ({ idea }) => countMatches(replica().evaluation, idea),
+    'ask-proposals': ({ examples }) => proposalsOf(replica(), examples),
+    'ask-fills': () => fillsOf(replica()),
+    'ask-explanation': ({ filled }) => explanationsOf(replica(), filled),
     'ask-tail': ({ rule, order }) => rankedTail(replica().evaluation, rule, { order, within: 3, beyond: 2 }),
     'ask-trials': ({ rule, values }) => values.map((value) => judgeTrial(rule, value, replica().evaluation.world)),
     'ask-readings': ({ rule, at }) => formulaReadings(replica().evaluation, rule, at),

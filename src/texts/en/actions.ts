@@ -162,6 +162,7 @@ export const actions = {
   undoShiftOrCtrl: 'Undo; with Shift, or Ctrl and Y, redo',
   searchActionsRulesFields: 'Search actions, rules, fields and sheets',
   makeRuleOverSelected: 'Make a rule over the selected fields',
+  ruleFromExamplesShift: 'Make a rule from examples, add the selection to them; with Shift: leave as it is',
   saveRuleShiftAlso: 'Save the rule; with Shift, also start the next one on the same cells',
   closeWhatOpen: 'Close what is open',
   showShortcuts: 'Show shortcuts',

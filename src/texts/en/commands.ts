@@ -6,6 +6,8 @@ export const commands = {
   sheets: 'Sheets',
   actions: 'Actions',
   newRule: 'New rule',
+  ruleFromExamples: 'Highlight cells like the selected ones',
+  likeTheseCells: 'rule from examples, propose, learn',
   conditionalFormat: 'conditional format',
   selectAllRules: 'Select all rules',
   copyAllRulesSelected: 'Copy all rules to the selected cells',

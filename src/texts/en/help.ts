@@ -13,6 +13,10 @@ export const help = {
   selectFieldPressAlt:
     'Select a field and press Alt+R, or “New rule” in the legend.\nType what matters, such as “oxygen below 5 as alarm”. The line shows what it will do and to how many cells.\nPress Enter. The rule is in the legend and works on records to come.',
   newRuleConditionalFormat: 'new rule conditional format highlight threshold limit flag record',
+  makeRuleFromExamples: 'Make a rule from examples',
+  selectCellsPressAlt:
+    'Select some cells that should be highlighted and press Alt+L, or choose “Highlight cells like these…” in their menu.\nThe sheet shows the first rule that fits. Answer the question, or select a cell that is painted wrongly: Alt+L says that it should be, Alt+Shift+L that it should not.\nPress “Save rule”. Fills that were made by hand are explained from “New rule” over their field.',
+  examplesLearnPropose: 'example like these propose learn fill by hand explain guess',
   changeRule: 'Change a rule',
   clickRuleLegendOpens:
     'Click the rule in the legend. It opens on the bench under the sheet.\nThe underlined words of its sentence can be changed, and thresholds dragged in the picture. The sheet shows it at once.\nPress Enter or “Save changes”. “Discard changes” puts everything back.',

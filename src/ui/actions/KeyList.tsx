@@ -21,6 +21,7 @@ const KEYS: readonly (readonly [readonly string[], Key<'actions'>])[] = [
   [['ctrl', 'Z'], 'undoShiftOrCtrl'],
   [['ctrl', 'K'], 'searchActionsRulesFields'],
   [['alt', 'R'], 'makeRuleOverSelected'],
+  [['alt', 'L'], 'ruleFromExamplesShift'],
   [['ctrl', 'enter'], 'saveRuleShiftAlso'],
   [['escape'], 'closeWhatOpen'],
   [['F1'], 'helpWhatYou'],

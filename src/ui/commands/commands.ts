@@ -23,6 +23,7 @@ export function actionCommands(session: Session, t: Texts<'commands'>): readonly
   const open = (panel: SessionState['panel']) => () => session.openPanel(panel);
   return inGroup(t('actions'), [
     { title: t('newRule'), also: t('conditionalFormat'), run: open('new-rule') },
+    { title: t('ruleFromExamples'), also: t('likeTheseCells'), run: () => void session.examples.begin() },
     { title: t('selectAllRules'), run: () => rules.chooseRules(savedRules()) },
     { title: t('copyAllRulesSelected'), run: () => rules.carryToSelection(savedRules()) },
     { title: t('deleteRulesSelection'), run: () => void rules.removeTouching() },

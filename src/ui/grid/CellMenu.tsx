@@ -4,6 +4,7 @@ import { useTranslations } from 'use-intl';
 import { sheetPageUrl } from '../../protocol/sheet-url';
 import { withQuery } from '../../protocol/with-query';
 import { EditItems } from '../actions/EditItems';
+import classes from '../actions/EditItems.module.css';
 import { RowItems } from '../actions/RowItems';
 import { useSession, useSessionState } from '../sheet/use-session';
 import { selectedArea } from './engine/selection';
@@ -36,6 +37,30 @@ export function CellMenu({ at, onClose }: Props) {
   );
 }
 
+/** The selected cells as examples of a rule. */
+function ExampleItems() {
+  const t = useTranslations('byExample');
+  const { examples } = useSession();
+  const isOpen = useSessionState((state) => state.byExample !== null && state.byExample.filled === null);
+  const keys = (said: string) => <kbd className={classes.keys}>{said}</kbd>;
+  if (!isOpen)
+    return (
+      <Menu.Item rightSection={keys(t('altL'))} onClick={() => void examples.begin()}>
+        {t('highlightCellsLikeThese')}
+      </Menu.Item>
+    );
+  return (
+    <>
+      <Menu.Item rightSection={keys(t('altL'))} onClick={() => void examples.point(0)}>
+        {t('exampleHighlight')}
+      </Menu.Item>
+      <Menu.Item rightSection={keys(t('altShiftL'))} onClick={() => void examples.point('none')}>
+        {t('exampleLeave')}
+      </Menu.Item>
+    </>
+  );
+}
+
 function CellItems() {
   const t = useTranslations('actions');
   const session = useSession();
@@ -49,6 +74,7 @@ function CellItems() {
       <EditItems />
       <Menu.Divider />
       <Menu.Item onClick={() => session.openPanel('new-rule')}>{t('makeRuleOverFields', { fields: named })}</Menu.Item>
+      <ExampleItems />
       {cell && (
         <Menu.Item
           onClick={() =>

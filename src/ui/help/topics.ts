@@ -27,6 +27,11 @@ export const TOPICS = {
     also: 'newRuleConditionalFormat',
     example: 'limit',
   },
+  examples: {
+    title: 'makeRuleFromExamples',
+    steps: 'selectCellsPressAlt',
+    also: 'examplesLearnPropose',
+  },
   change: {
     title: 'changeRule',
     steps: 'clickRuleLegendOpens',

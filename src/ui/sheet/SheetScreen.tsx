@@ -168,7 +168,8 @@ const topicAt = (target: EventTarget | null): string =>
   (target instanceof Element ? target.closest<HTMLElement>('[data-help]')?.dataset.help : undefined) ?? '';
 
 /**
- * The keys of the whole screen, for those who make rules: Alt+R begins a rule, Control+K searches everything, and
+ * The keys of the whole screen, for those who make rules: Alt+R begins a rule, Alt+L one from examples, to which it adds
+ * the selection then (with Shift, as cells that are to stay as they are), Control+K searches everything, and
  * Control+Enter saves the rule on the bench, also from an open look. Escape leaves the bench, from anywhere but what it closes itself.
  */
 function onScreenKey(event: KeyboardEvent, session: Session): void {
@@ -183,6 +184,7 @@ function onScreenKey(event: KeyboardEvent, session: Session): void {
     event.key.length === 1 && !isControl && !event.altKey && !isOver('input, textarea, [contenteditable]');
   if (isPlain && session.typeAhead(event.key)) return event.preventDefault();
   if (event.altKey && event.code === 'KeyR') session.openPanel('new-rule');
+  else if (event.altKey && event.code === 'KeyL') session.examples.pointOrBegin(event.shiftKey ? 'none' : 0);
   else if (isControl && !event.shiftKey && event.key.toLowerCase() === 'k') session.openPanel('commands');
   else if (event.key === 'Enter' && isControl) session.rules[event.shiftKey ? 'keepAndGoOn' : 'keepDraft']();
   else if (event.key === 'Escape' && !isOver('[role=menu], [role=dialog]')) return session.rules.putAside();

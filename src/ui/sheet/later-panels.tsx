@@ -3,6 +3,7 @@ import { TOUR } from '../help/tour-name';
 import {
   LaterAllowedValues,
   LaterBench,
+  LaterByExample,
   LaterCommandPalette,
   LaterFindPanel,
   LaterHelp,
@@ -49,17 +50,13 @@ export const PanelsAbove = ({ isMaker }: { readonly isMaker: boolean }) => (
   </>
 );
 
-/** The bench, while a rule lies on it. */
+/** The bench, while a rule lies on it, or is made from examples. */
 export function OnBench() {
   // Rendered as deferred work, so that the sheet shows the rule's cells first; typing is never deferred.
   const isUp = useDeferredValue(useSessionState((state) => state.bench !== null));
-  return (
-    isUp && (
-      <Suspense fallback={null}>
-        <LaterBench />
-      </Suspense>
-    )
-  );
+  const isByExample = useSessionState((state) => state.byExample !== null);
+  if (!isUp && !isByExample) return null;
+  return <Suspense fallback={null}>{isByExample ? <LaterByExample /> : <LaterBench />}</Suspense>;
 }
 
 /** The help or the tour, while it is asked for. */

@@ -10,6 +10,7 @@ const forAll = {
 /** Parts for those who make rules, those that are wanted soonest first. */
 const forMakers = {
   bench: () => import('../bench/Bench'),
+  byExample: () => import('../by-example/ByExample'),
   newRuleOffers: () => import('../legend/new-rule/NewRuleOffers'),
   ruleFormula: () => import('../formula/RuleFormula'),
   commandPalette: () => import('../commands/CommandPalette'),
@@ -25,6 +26,7 @@ export const LaterFindPanel = lazy(async () => ({ default: (await forAll.findPan
 export const LaterFilesPanel = lazy(async () => ({ default: (await forAll.filesPanel()).FilesPanel }));
 export const LaterHelp = lazy(forAll.help);
 export const LaterBench = lazy(async () => ({ default: (await forMakers.bench()).Bench }));
+export const LaterByExample = lazy(async () => ({ default: (await forMakers.byExample()).ByExamplePanel }));
 export const LaterNewRuleOffers = lazy(async () => ({ default: (await forMakers.newRuleOffers()).NewRuleOffers }));
 export const LaterCommandPalette = lazy(async () => ({ default: (await forMakers.commandPalette()).CommandPalette }));
 export const LaterStylePanel = lazy(async () => ({ default: (await forMakers.stylePanel()).StylePanel }));

@@ -134,6 +134,13 @@ export class RuleActions {
     this.changeDraft(rule);
   }
 
+  /** Saves a rule that has its name and its place; it lies on the bench then. */
+  put(rule: StoredRule): void {
+    this.putAside();
+    this.session.set({ bench: { draft: rule, kept: rule, namesItself: false }, profile: null, panel: null });
+    this.edit({ do: 'put-rules', rules: [rule] });
+  }
+
   /** Saves rules that are complete as they are, as one change; a single one lies on the bench then. */
   make(ideas: readonly RuleIdea[]): void {
     const { frame, legend } = this.session.get();
@@ -268,9 +275,11 @@ export class RuleActions {
 
   /** Takes the rule off the bench; what was not saved of it is a draft, to be taken up again. */
   putAside(): void {
-    const { bench } = this.session.get();
+    const { bench, byExample } = this.session.get();
     if (bench && isUnkept(bench)) this.addDraft(bench);
     if (bench) this.leaveBench();
+    if (byExample) this.session.set({ byExample: null });
+    if (byExample) void this.session.ask({ kind: 'draft', rule: null });
   }
 
   private addDraft(added: Bench): void {

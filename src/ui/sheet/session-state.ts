@@ -7,6 +7,7 @@ import type { RuleProfile } from '../../core/rules/explain/profile-rule';
 import { isSameRule } from '../../core/rules/shape/is-same-rule';
 import type { StoredRule } from '../../core/rules/shape/stored-rule';
 import type { RuleId } from '../../core/sheet/ids';
+import type { FilledCells, PointedExamples, ProposalsTold } from '../../protocol/by-example';
 import type { Event, LinkState, PasteHow } from '../../protocol/engine-messages';
 import type {
   Area,
@@ -50,6 +51,18 @@ export interface Bench {
   readonly isDragged?: boolean;
 }
 
+/** A rule that is made from examples: the cells pointed at, or a fill to be explained, and what fits them. */
+export interface ByExample {
+  readonly examples: PointedExamples;
+  readonly filled: FilledCells | null;
+  /** Null until the engine has answered. */
+  readonly told: ProposalsTold | null;
+  /** The proposal that the sheet shows. */
+  readonly chosen: number;
+  /** The id of the rule as the sheet shows it. */
+  readonly draft: RuleId;
+}
+
 /** True where something of a rule on the bench would be lost. */
 export const isUnkept = ({ draft, kept }: Bench): boolean => kept === null || !isSameRule(kept.rule, draft.rule);
 
@@ -78,6 +91,7 @@ export interface SessionState {
   readonly cell: ActiveCell | null;
   readonly editing: Editing | null;
   readonly bench: Bench | null;
+  readonly byExample: ByExample | null;
   /** Rules that were put aside before they were kept, the last one first. */
   readonly drafts: readonly Bench[];
   readonly profile: RuleProfile | null;
@@ -132,6 +146,7 @@ export const START: SessionState = {
   cell: null,
   editing: null,
   bench: null,
+  byExample: null,
   drafts: [],
   profile: null,
   spotlight: null,

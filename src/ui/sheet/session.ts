@@ -9,6 +9,7 @@ import { isFormulaInput } from '../../core/values/is-formula-input';
 import { heightOf } from '../grid/painter/height-of';
 import { isAllowed } from '../../core/sheet/allowed-values';
 import { Pointing } from '../formula/pointing';
+import { ExampleActions } from './example-actions';
 import { RuleActions } from './rule-actions';
 import type { SessionPort } from './session-port';
 import { SheetActions } from './sheet-actions';
@@ -49,6 +50,8 @@ export class Session implements SessionPort {
   readonly actions = new SheetActions(this);
   /** Actions on rules. */
   readonly rules = new RuleActions(this);
+  /** Actions on a rule that is made from examples. */
+  readonly examples = new ExampleActions(this, this.rules);
   /** How references are put into the formula that is being typed. */
   readonly pointing = new Pointing(this);
 

@@ -33,6 +33,14 @@ const TEST_BITS: Readonly<Record<string, number>> = {
   differs: 4,
   lacks: 4,
   pattern: 8,
+  first: 8,
+  again: 5,
+  filled: 4,
+  valid: 6,
+  number: 6,
+  text: 6,
+  date: 6,
+  logical: 6,
 };
 const USUAL_TEST_BITS = 2;
 

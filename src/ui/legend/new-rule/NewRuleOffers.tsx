@@ -2,12 +2,13 @@ import { useTranslations } from 'use-intl';
 import { keysOf } from '../../../core/values/typed-keys';
 import { contentsOf, suits, type Contents } from '../../../core/rules/suggest/field-contents';
 import type { RuleIdea } from '../../../core/rules/shape/rule-idea';
-import { ruleSentence, type NamedField } from '../../../core/rules/shape/sentence-words';
+import { fieldsWords, ruleSentence, type NamedField } from '../../../core/rules/shape/sentence-words';
 import { begun, STARTERS, type Starter } from '../../../core/rules/suggest/starters';
 import { suggestEach, type FieldProfile } from '../../../core/rules/suggest/suggest-rules';
 import { BENCH_KINDS } from '../../bench/kinds/registry';
 import { focusGrid } from '../../grid/focus-grid';
 import { selectedArea } from '../../grid/engine/selection';
+import { useEngineQuery } from '../../sheet/engine/use-engine-query';
 import { useSession, useSessionState } from '../../sheet/use-session';
 import classes from './NewRule.module.css';
 import { Offer, Offers } from './Offers';
@@ -49,6 +50,7 @@ export function NewRuleOffers() {
           ))}
         </Offers>
       )}
+      <FromExamples fields={fields} selected={selected} />
       <CommonJobs each={each} fields={fields} onBegin={begin} />
       <Offers title={t('allConditionsForWhat', { what })}>
         {kinds.map((kind) => (
@@ -61,6 +63,32 @@ export function NewRuleOffers() {
         ))}
       </Offers>
     </div>
+  );
+}
+
+interface FromExamplesProps {
+  readonly fields: readonly NamedField[];
+  readonly selected: readonly NamedField[];
+}
+
+/** Rules from cells: from the selected ones, and from what was filled by hand in the selected fields. */
+function FromExamples({ fields, selected }: FromExamplesProps) {
+  const t = useTranslations('byExample');
+  const { examples } = useSession();
+  const filled = useEngineQuery({ kind: 'ask-fills' }) ?? [];
+  const there = filled.filter((each) => each.fields.some((id) => selected.some((field) => field.id === id)));
+  return (
+    <Offers title={t('fromExamples')}>
+      <Offer title={t('likeTheSelection')} says={t('pointAtMore')} onTake={() => void examples.begin()} />
+      {there.map((each) => (
+        <Offer
+          key={`${each.fill} ${each.fields.join(' ')}`}
+          title={t('explainFills', { count: each.count })}
+          says={each.isRecord ? t('inRecords') : t('inFields', { fields: fieldsWords(fields, each.fields, 'and') })}
+          onTake={() => void examples.explain(each)}
+        />
+      ))}
+    </Offers>
   );
 }
 

@@ -1,0 +1,47 @@
+import type { Hex, Look } from '../core/looks/look';
+import type { RuleIdea } from '../core/rules/shape/rule-idea';
+import type { CellIds, FieldId } from '../core/sheet/ids';
+
+/** Cells that somebody has pointed at, each with the look it is to have, or with none. */
+export interface PointedExamples {
+  readonly wanted: readonly { readonly look: Look; readonly cells: readonly CellIds[] }[];
+  readonly unwanted: readonly CellIds[];
+  /** The cells themselves, or their whole records. */
+  readonly paints: 'cell' | 'record';
+}
+
+/** Cells that were filled with one colour by hand, in the same records of one or several fields. */
+export interface FilledCells {
+  readonly fill: Hex;
+  readonly fields: readonly FieldId[];
+  readonly isRecord: boolean;
+  readonly count: number;
+}
+
+/** A cell with its address and what it shows. */
+export interface CellTold {
+  readonly cell: CellIds;
+  readonly address: string;
+  readonly shown: string;
+}
+
+export interface ProposalTold {
+  readonly sentence: string;
+  readonly idea: RuleIdea;
+  /** True of two conditions, which the rule says as a formula. */
+  readonly isCombination: boolean;
+  /** How many cells it would paint by what it reads; of records, how many. */
+  readonly count: number;
+  readonly near: readonly (CellTold & { readonly isPainted: boolean })[];
+  /** Examples, or filled cells, that it does not fit; a few of them. */
+  readonly misses: readonly CellTold[];
+}
+
+/** What fits some examples, best first; and the cell to ask about, with the proposals that would paint it. */
+export interface ProposalsTold {
+  readonly proposals: readonly ProposalTold[];
+  readonly ask: (CellTold & { readonly paintedBy: readonly number[] }) | null;
+  /** The examples that are still there, by look, then those that are to have none. */
+  readonly wanted: readonly (readonly CellTold[])[];
+  readonly unwanted: readonly CellTold[];
+}
