@@ -25,6 +25,7 @@ import type { OpenedSheet, Shown } from './opened-sheet';
 import { PageEvents } from './page-events';
 import { cellsToPaste, copyArea, type Copied } from './requests/clipboard';
 import { adviceInTurns } from './requests/advice-in-turns';
+import { PastOfRules } from './requests/past-of-rule';
 import { questions } from './requests/questions';
 import type { Handlers } from '../protocol/channel';
 import { carryElsewhere } from './requests/carry-elsewhere';
@@ -86,6 +87,7 @@ export class Engine {
   private readonly lastRead = new ReadCache();
   private readonly selected = new HeldSelection();
   private readonly seen = new SeenWindows();
+  private readonly pastOfRules = new PastOfRules();
   private readonly turns = new Turns((share) => this.tell({ kind: 'work-progressed', share }));
   private readonly events: PageEvents;
 
@@ -116,6 +118,11 @@ export class Engine {
       this.readTyped = typedReader(decimal ?? '.', reads !== undefined);
       return this.open(sheet, at);
     },
+    'ask-past': ({ rule, past }) => {
+      this.current?.past?.want(this.opened);
+      return this.pastOfRules.summary(this.opened, rule, past);
+    },
+    'ask-past-rows': ({ rule, past }) => this.pastOfRules.rows(this.opened, rule, past),
     stop: () => this.turns.stop(),
     'look-at': ({ area }) => {
       this.shown.area = area;

@@ -28,6 +28,7 @@ import type { FindQuery } from '../core/edit/find';
 import type { Refresh, RefreshHow } from '../core/edit/refresh';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
 import type { GivenLook } from './packed/painted-sheet';
+import type { PaintedByDate, PastAsked, PastRow, RulePast } from './rule-past';
 import type { FilledCells, PointedExamples, ProposalsTold, ProposalTold } from './by-example';
 import type {
   ActiveCell,
@@ -223,6 +224,21 @@ export type EngineQuestions = {
   readonly 'ask-proposals': {
     readonly asked: { readonly examples: PointedExamples };
     readonly answer: ProposalsTold;
+  };
+  /** What a rule would have found over the sheet's log; the second as rows of a table. */
+  readonly 'ask-past': {
+    readonly asked: { readonly rule: Rule; readonly past: PastAsked };
+    readonly answer: RulePast;
+  };
+  /** How many records a rule paints, by a date of theirs; and the fields that have one. */
+  readonly 'ask-by-date': {
+    readonly asked: { readonly rule: Rule; readonly field: FieldId };
+    readonly answer: PaintedByDate;
+  };
+  readonly 'ask-date-fields': { readonly asked: object; readonly answer: readonly FieldId[] };
+  readonly 'ask-past-rows': {
+    readonly asked: { readonly rule: Rule; readonly past: PastAsked };
+    readonly answer: readonly PastRow[];
   };
   /** The fills of records that were made by hand, and the rules that explain one of them. */
   readonly 'ask-fills': { readonly asked: object; readonly answer: readonly FilledCells[] };

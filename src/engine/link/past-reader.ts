@@ -16,8 +16,13 @@ export class PastReader {
   ) {}
 
   /** To be called when the rules may have changed. */
-  follow({ evaluation, openedAt }: Replica): void {
-    if (this.state === 'asked' || !evaluation.needsHistory) return;
+  follow(replica: Replica): void {
+    if (replica.evaluation.needsHistory) this.want(replica);
+  }
+
+  /** Asks, where it has not yet. */
+  want({ openedAt }: Replica): void {
+    if (this.state === 'asked') return;
     this.state = 'asked';
     void this.ask(openedAt);
   }

@@ -47,7 +47,7 @@ export class Replica {
   /** The sequence with which the sheet was opened: what came before it is the past. */
   readonly openedAt: number;
   /** The past contents of cells, by the changes that the server has taken. */
-  private readonly past: CellPast;
+  readonly past: CellPast;
   private pending: Pending[] = [];
   private draft: StoredRule | null = null;
   /** Personal rules, active here alone. */
@@ -222,6 +222,11 @@ export class Replica {
     if (given) return (column, slot) => given.isMadeBy(id, column, slot);
     const found = this.evaluation.activeRules.find(({ rule }) => rule.id === id);
     return found && ((column, slot) => showsAt(found, column, slot));
+  }
+
+  /** A text that is another one whenever the sheet or its known past is. */
+  get pastVersion(): string {
+    return `${this.sequence} ${this.pending.map(({ change }) => change.id).join()} ${this.past.knownFrom}`;
   }
 
   /** Adds changes from before the sheet was opened. */

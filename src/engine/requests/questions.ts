@@ -13,6 +13,7 @@ import type { Replica } from '../replica/replica';
 import { cellsOf } from './cells-of';
 import { edgeFrom } from './edge-from';
 import { findIn } from './find-in';
+import { dateFields, paintedByDate } from '../../core/findings/past/painted-by-date';
 import { duplicateRecords } from '../../core/edit/rows';
 import { longestTexts } from './longest-texts';
 import { wrappedTexts } from './wrapped-texts';
@@ -40,6 +41,8 @@ export const questions = (replica: () => Replica) =>
     'ask-records': ({ most }) => recordsOf(replica().sheet, most),
     'ask-tallies': ({ rule }) => outcomeTallies(replica().evaluation, rule),
     'ask-count': ({ idea }) => countMatches(replica().evaluation, idea),
+    'ask-by-date': ({ rule, field }) => paintedByDate(replica().evaluation, rule, field),
+    'ask-date-fields': () => dateFields(replica().sheet),
     'ask-proposals': ({ examples }) => proposalsOf(replica(), examples),
     'ask-fills': () => fillsOf(replica()),
     'ask-explanation': ({ filled }) => explanationsOf(replica(), filled),

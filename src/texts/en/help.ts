@@ -21,6 +21,10 @@ export const help = {
   clickRuleLegendOpens:
     'Click the rule in the legend. It opens on the bench under the sheet.\nThe underlined words of its sentence can be changed, and thresholds dragged in the picture. The sheet shows it at once.\nPress Enter or “Save changes”. “Discard changes” puts everything back.',
   editRuleBenchThreshold: 'edit rule bench threshold drag sentence',
+  seeWhatRuleWouldFind: 'See what a rule would have found',
+  openRulePressPast:
+    'Open a rule, or begin one, and press “Past” beside its sentence.\nThe line says how many cells would have had the look; bars upwards are cells that entered, bars downwards cells that left. Change the threshold, and it is worked out again; the dashed line is the rule as saved.\n“Over” chooses a shorter time, or a field of dates. “Download the table” gives each time that a cell was found.',
+  pastHistoryBacktest: 'past history replay false alarm how often would have found test',
   chooseLook: 'Choose a look',
   clickLookRulesSentence:
     'Click the look in the rule’s sentence.\nChoose a saved look, or set fill, text, border and icon of its own.\nA look that is saved under a name can be used in other rules, and changed for all of them at once.',

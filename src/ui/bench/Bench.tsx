@@ -18,6 +18,8 @@ import { isUnkept, type SessionState } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
 import classes from './Bench.module.css';
 import { NoteInput } from './NoteInput';
+import { Past } from './past/Past';
+import { ViewSwitch, type BenchView } from './past/ViewSwitch';
 import { Picture } from './picture/Picture';
 import { Proof } from './Proof';
 import { Sentence } from './Sentence';
@@ -84,6 +86,7 @@ interface BenchBodyProps {
 
 /** The rule itself. While a threshold is dragged, the picture follows at once, words and proof when there is time. */
 function BenchBody({ bench, isFolded }: BenchBodyProps) {
+  const [view, onView] = useState<BenchView>('values');
   const later = useDeferredValue(bench);
   const { rule } = (bench.isDragged && later.draft.id === bench.draft.id ? later : bench).draft;
   return (
@@ -91,9 +94,16 @@ function BenchBody({ bench, isFolded }: BenchBodyProps) {
       <Sentence rule={rule} showsOutcomes={!isFolded} />
       {!isFolded && (
         <div className={classes.picture}>
-          <Picture rule={bench.draft.rule} />
-          <Proof rule={rule} />
-          <Trials rule={rule} />
+          <ViewSwitch view={view} onView={onView} />
+          {view === 'past' ? (
+            <Past rule={rule} kept={bench.kept?.rule ?? null} />
+          ) : (
+            <>
+              <Picture rule={bench.draft.rule} />
+              <Proof rule={rule} />
+              <Trials rule={rule} />
+            </>
+          )}
         </div>
       )}
     </div>

@@ -37,6 +37,11 @@ export const TOPICS = {
     steps: 'clickRuleLegendOpens',
     also: 'editRuleBenchThreshold',
   },
+  past: {
+    title: 'seeWhatRuleWouldFind',
+    steps: 'openRulePressPast',
+    also: 'pastHistoryBacktest',
+  },
   looks: {
     title: 'chooseLook',
     steps: 'clickLookRulesSentence',

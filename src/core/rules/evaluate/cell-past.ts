@@ -3,6 +3,7 @@ import type { CellValue } from '../../values/cell-value';
 import { readInput } from '../../values/read-input';
 import type { Operation } from '../../sheet/change';
 import type { FieldId, RowId } from '../../sheet/ids';
+import type { RowRole } from '../../sheet/row-role';
 import { snapshotKey } from '../../sheet/sheet-part';
 import type { Sheet } from '../../sheet/sheet';
 import { serialInZone } from '../../values/dates/serial-in-zone';
@@ -18,11 +19,21 @@ export interface PastChange {
 }
 
 const MS_A_DAY = 86_400_000;
+/** Clocks are set at whole quarters of an hour: within one, a zone has the same distance from UTC. */
+const MS_A_QUARTER = 900_000;
 
 /** The content of a cell until a moment (a serial date and time of day). */
-interface PastInput {
+export interface PastInput {
   readonly until: number;
   readonly input: string;
+}
+
+/** From a moment on a row is there, or it is not. */
+export interface RowCourse {
+  readonly at: number;
+  readonly isThere: boolean;
+  /** Where it stood, and its role, of a row that went. */
+  readonly was?: { readonly key: string; readonly role: RowRole };
 }
 
 /**
@@ -34,11 +45,16 @@ export class CellPast implements CellHistory {
   private readonly cells = new Map<FieldId, Map<RowId, PastInput[]>>();
   /** When rows were inserted, where that is known. */
   private readonly inserted = new Map<RowId, number>();
+  /** When rows came and went. */
+  private readonly courses = new Map<RowId, RowCourse[]>();
   private begins = Infinity;
+  private latest = -Infinity;
   /** When the known changes were made, by their sequence. */
   private readonly moments = new Map<number, number>();
   /** True where all changes since the sheet was made are known. */
   private isWhole = false;
+  /** By quarter of an hour since the epoch: how many days the clocks of the zone are ahead of it. */
+  private readonly ahead = new Map<number, number>();
 
   constructor(private readonly sheet: Sheet) {}
 
@@ -55,10 +71,25 @@ export class CellPast implements CellHistory {
   add({ sequence, at, inverse }: PastChange): void {
     const until = this.serial(at);
     this.moments.set(sequence, until);
+    this.latest = Math.max(this.latest, until);
     for (const { row, field, input } of entriesOf(inverse)) this.hold(field, row, { until, input });
     for (const operation of inverse)
       if (operation.kind === 'remove-rows')
-        for (const row of operation.rows) this.inserted.set(row, Math.min(until, this.inserted.get(row) ?? until));
+        for (const row of operation.rows) {
+          this.inserted.set(row, Math.min(until, this.inserted.get(row) ?? until));
+          this.course(row, { at: until, isThere: true });
+        }
+      else if (operation.kind === 'insert-rows')
+        for (const { id, key, role, cells } of operation.rows) {
+          this.course(id, { at: until, isThere: false, was: { key, role } });
+          for (const field of this.sheet.fields) this.hold(field.id, id, { until, input: cells[field.id] ?? '' });
+        }
+  }
+
+  private course(row: RowId, event: RowCourse): void {
+    const known = this.courses.get(row);
+    if (known) known.push(event);
+    else this.courses.set(row, [event]);
   }
 
   private hold(field: FieldId, row: RowId, held: PastInput): void {
@@ -89,7 +120,39 @@ export class CellPast implements CellHistory {
     return this.moments.get(part.sequence) ?? (this.isWhole ? this.begins : NaN);
   }
 
+  /** The moment (a serial date and time of day) since which every change is known; infinite where none is. */
+  get knownFrom(): number {
+    return this.begins;
+  }
+
+  /** When the last change was made, as a serial date and time of day. */
+  get knownUntil(): number {
+    return this.latest;
+  }
+
+  /** Rows that have come or gone. */
+  rowsMoved(): Iterable<RowId> {
+    return this.courses.keys();
+  }
+
+  /** When a row came and went, in order; nothing where it has been there since the past is known. */
+  courseOf(row: RowId): readonly RowCourse[] {
+    return [...(this.courses.get(row) ?? [])].sort((a, b) => a.at - b.at);
+  }
+
+  /** Calls `visit` with what each cell held before, each content until a moment, in order; rows that are gone too. */
+  forEachCell(visit: (row: RowId, field: FieldId, inputs: readonly PastInput[]) => void): void {
+    for (const [field, rows] of this.cells) for (const [row, inputs] of rows) visit(row, field, inputs);
+  }
+
+  /** A moment by the clocks of the sheet's zone. Asking for them takes longer than all else here: once a quarter. */
   private serial(epochMs: number): number {
-    return serialInZone(epochMs, this.sheet.settings.zone) + (epochMs % 1000) / MS_A_DAY;
+    const quarter = Math.floor(epochMs / MS_A_QUARTER);
+    let ahead = this.ahead.get(quarter);
+    if (ahead === undefined) {
+      const began = quarter * MS_A_QUARTER;
+      this.ahead.set(quarter, (ahead = serialInZone(began, this.sheet.settings.zone) - began / MS_A_DAY));
+    }
+    return ahead + epochMs / MS_A_DAY;
   }
 }

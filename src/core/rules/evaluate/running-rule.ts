@@ -160,6 +160,13 @@ export class RunningRule {
     return this.kernel?.formulaValue?.(column, slot);
   }
 
+  /** True where the outcome of a cell may depend on nothing outside of its record, by what its condition names. */
+  get readsRecordAlone(): boolean {
+    if (!this.kernel) return false;
+    const { wholeColumns, cells, isTimeDependent, needsHistory } = this.kernel.inputs;
+    return wholeColumns.length === 0 && cells.length === 0 && !isTimeDependent && !needsHistory;
+  }
+
   /** True where outcomes may change as time goes by. */
   get isTimeDependent(): boolean {
     return this.kernel?.inputs.isTimeDependent ?? false;

@@ -89,6 +89,7 @@ export const bands: ConditionKind<BandsWhen> = {
         ? [{ value: cut, with: (value: number) => ({ ...when, cuts: when.cuts.with(at, value) }) }]
         : [],
     ),
+  isByRecord: () => true,
   propose: bandsCandidates,
   examples: [
     {

@@ -54,6 +54,7 @@ export const category: ConditionKind<CategoryWhen> = {
   outcomeName: ({ looks }, outcome) => (looks ? (Object.keys(looks)[outcome] ?? '') : ''),
   defaults: () => ({ kind: 'category', palette: 'pastel' }),
   thresholds: () => [],
+  isByRecord: ({ looks }) => looks !== undefined,
   propose: categoryCandidates,
   examples: [
     {

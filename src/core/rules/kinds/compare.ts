@@ -105,6 +105,7 @@ export const compare: ConditionKind<CompareWhen> = {
       ];
     });
   },
+  isByRecord: () => true,
   propose: compareCandidates,
   examples: [
     {

@@ -137,6 +137,7 @@ export const date: ConditionKind<DateWhen> = {
   outcomeName: () => '',
   defaults: () => ({ kind: 'date', is: { last: 7, unit: 'day' } }),
   thresholds: () => [],
+  isByRecord: () => true,
   propose: fittingDays,
   examples: [
     {

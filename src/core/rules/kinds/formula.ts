@@ -51,6 +51,7 @@ export const formula: ConditionKind<FormulaWhen> = {
     formula: `=${firstCell}${numbers ? `<${lowerQuartile}` : '=""'}`,
   }),
   thresholds: () => [],
+  isByRecord: () => true,
   examples: [
     {
       says: 'it is written for the first cell read, and moves with each',

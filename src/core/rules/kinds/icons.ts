@@ -102,6 +102,7 @@ export const icons: ConditionKind<IconsWhen> = {
       at: cut.at,
       with: (value: number) => ({ ...when, cuts: when.cuts.with(index, { ...cut, at: value }) }),
     })),
+  isByRecord: ({ cuts }) => cuts.every(({ at }) => typeof at === 'number'),
   examples: [
     {
       says: 'at 70 and 90 by value, 70 has the middle one when the edge is "at least"',

@@ -107,6 +107,7 @@ export const key: ConditionKind<KeyWhen> = {
     looks: FIRST_LOOKS,
   }),
   thresholds: () => [],
+  isByRecord: () => true,
   examples: [
     {
       says: 'a letter off is nearly right, a short answer is right or wrong',

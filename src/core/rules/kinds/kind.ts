@@ -124,6 +124,8 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   ramp?(when: W): ColorRamp;
   /** Numbers that explain the outcomes in a picture of the values. */
   marks?(when: W, values: Pick<ValueProfile, 'mean' | 'deviation'>): readonly Mark[];
+  /** Whether the outcome of a cell depends on its record alone, and not on the values of others; absent: it does not. */
+  isByRecord?(when: W): boolean;
   /**
    * Conditions that fit cells somebody has pointed at: true of all that are to have a look, of none that is not. Those of
    * statistics may be found by sums that are nearly exact: the caller evaluates each. Absent where examples say too

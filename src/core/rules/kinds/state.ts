@@ -38,6 +38,7 @@ export const state: ConditionKind<StateWhen> = {
   outcomeName: () => '',
   defaults: () => ({ kind: 'state', is: 'blank' }),
   thresholds: () => [],
+  isByRecord: () => true,
   propose: fittingStates,
   examples: [
     {

@@ -68,6 +68,7 @@ export const text: ConditionKind<TextWhen> = {
   outcomeName: () => '',
   defaults: ({ commonText }) => ({ kind: 'text', is: 'contains', any: [commonText ?? 'word'] }),
   thresholds: () => [],
+  isByRecord: () => true,
   propose: textCandidates,
   examples: [
     {

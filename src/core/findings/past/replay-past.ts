@@ -1,0 +1,51 @@
+import type { Look } from '../../looks/look';
+import { Evaluation } from '../../rules/evaluate/evaluation';
+import type { CellPast } from '../../rules/evaluate/cell-past';
+import type { Rule } from '../../rules/shape/rule';
+import type { Problem } from '../../rules/terms';
+import type { Sheet } from '../../sheet/sheet';
+import { itemAt } from '../../values/item-at';
+import { UNWATCHED_KINDS } from '../rule-watch';
+import { RecordVersions } from './record-versions';
+import { isByRecord, replayByRecord } from './replay-rule';
+import { replayInSteps } from './replay-steps';
+import type { Spell } from './spells';
+
+/** Why the past of a rule cannot be shown. */
+export type Unreplayed = 'shades-all' | 'needs-past' | 'nothing-known' | Problem;
+
+/**
+ * Replays rules over the past of a sheet. The versions of its records are made once, and are good for all rules: a
+ * limit that is dragged is evaluated over them again.
+ */
+export class PastReplay {
+  private made: RecordVersions | null = null;
+
+  constructor(
+    private readonly sheet: Sheet,
+    private readonly past: CellPast,
+  ) {}
+
+  private get versions(): RecordVersions {
+    return (this.made ??= new RecordVersions(this.sheet, this.past));
+  }
+
+  /** When each cell would have had a look by a rule, since the past is known; or why that cannot be said. */
+  spellsOf(
+    rule: Rule,
+    { saved, now }: { readonly saved: Readonly<Record<string, Look>>; readonly now: number },
+  ): readonly Spell[] | Unreplayed {
+    const begins = this.past.knownFrom;
+    if (!(begins < now)) return 'nothing-known';
+    if (UNWATCHED_KINDS.some((kind) => kind === rule.when.kind)) return 'shades-all';
+    const evaluation = new Evaluation(this.sheet, saved, { now });
+    evaluation.setRules([{ ...rule, on: true }]);
+    const running = itemAt(evaluation.activeRules, 0);
+    if (running.needsHistory) return 'needs-past';
+    if (running.problem) return running.problem;
+    const hasFormulas = running.columnsRead().some((column) => this.sheet.column(column).formulas.some(() => true));
+    return isByRecord(rule, running) && !hasFormulas
+      ? replayByRecord(this.versions, rule, { saved, now })
+      : replayInSteps(this.sheet, this.versions, { rule, saved, begins, now });
+  }
+}
