@@ -8,7 +8,7 @@ const TESTS = '[.]test[.]ts$';
 const FLOORS = ['values', 'looks', 'sheet', 'stats', 'formula', 'rules', '(edit|findings|sharing|exchange)'];
 /** Within formula and rules as well. */
 const FORMULA_FLOORS = ['syntax', 'values', 'functions', 'resolve', 'run', 'calculate'];
-const RULE_FLOORS = ['compile', 'propose', 'kinds', 'shape', 'evaluate', '(explain|move|suggest|advice|induce)'];
+const RULE_FLOORS = ['compile', 'kinds', 'propose', 'shape', 'evaluate', '(explain|move|suggest|advice|induce)'];
 
 const floorRules = (folder, floors) =>
   floors.slice(0, -1).map((floor, at) => ({

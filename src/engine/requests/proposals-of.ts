@@ -9,6 +9,8 @@ import type { ExampleCell } from '../../core/rules/propose/evidence';
 import type { CellTold, FilledCells, PointedExamples, ProposalsTold, ProposalTold } from '../../protocol/by-example';
 import type { Replica } from '../replica/replica';
 
+/** Examples of one sort that count; those pointed at last. */
+const MAX_EXAMPLES = 200;
 /** Examples that a proposal does not fit and that are named. */
 const MAX_MISSES = 8;
 
@@ -44,7 +46,7 @@ export function explanationsOf({ sheet, evaluation }: Replica, asked: FilledCell
 }
 
 function recordCells(sheet: Sheet, cells: readonly CellIds[]): ExampleCell[] {
-  return cells.flatMap((ids) => {
+  return cells.slice(-MAX_EXAMPLES).flatMap((ids) => {
     const cell = sheet.findCell(ids);
     return cell && sheet.roleAt(cell.slot) === 'record' ? [cell] : [];
   });

@@ -14,14 +14,17 @@ export interface Version {
 }
 
 /**
- * All that the rows of a sheet held since the past is known, as a sheet with one row a version: a rule that looks at
- * each record by itself is evaluated over all of the past at once. Versions of a row follow one another. Rows keep the
- * role and the place that they have now. Cost: setting each cell of each version once; kept while the past is the same.
+ * All that the rows of a sheet held which have changed since the past is known, as a sheet with one row a version: a
+ * rule that looks at each record by itself is evaluated over all of the past at once. Versions of a row follow one
+ * another. Rows keep the role and the place that they have now. Cost: setting each cell of each version once; kept while
+ * the past is the same.
  */
 export class RecordVersions {
   readonly sheet: Sheet;
   /** By slot of that sheet; nothing for those above the first record. */
   readonly versions: (Version | undefined)[] = [];
+  /** Slots of the present sheet whose rows have been as they are since then. */
+  readonly unchanged: number[] = [];
 
   constructor(
     private readonly present: Sheet,
@@ -44,8 +47,14 @@ export class RecordVersions {
       const fields = byRow.get(row) ?? new Map<FieldId, readonly PastInput[]>();
       byRow.set(row, fields.set(field, inputs));
     });
-    const gone = [...past.rowsMoved()].filter((row) => present.findSlot(row) === undefined);
-    const rows = [...present.order.map((slot) => present.rowId(slot)), ...gone];
+    const moved = new Set(past.rowsMoved());
+    const rows: RowId[] = [];
+    for (const slot of present.order) {
+      const row = present.rowId(slot);
+      if (byRow.has(row) || moved.has(row)) rows.push(row);
+      else this.unchanged.push(slot);
+    }
+    for (const row of moved) if (present.findSlot(row) === undefined) rows.push(row);
     const isRecord = (row: RowId): boolean => this.aboutOf(row, past.courseOf(row))?.role === 'record';
     for (const row of rows) if (isRecord(row)) this.addRow(row, byRow.get(row));
     for (const row of rows) if (!isRecord(row)) this.addRow(row, byRow.get(row));

@@ -3,6 +3,8 @@ import { Evaluation } from '../../rules/evaluate/evaluation';
 import type { CellPast } from '../../rules/evaluate/cell-past';
 import type { Rule } from '../../rules/shape/rule';
 import type { Problem } from '../../rules/terms';
+import { cellAddress } from '../../sheet/address';
+import { writtenFor } from '../../rules/move/follow-layout';
 import type { Sheet } from '../../sheet/sheet';
 import { itemAt } from '../../values/item-at';
 import { UNWATCHED_KINDS } from '../rule-watch';
@@ -32,12 +34,13 @@ export class PastReplay {
 
   /** When each cell would have had a look by a rule, since the past is known; or why that cannot be said. */
   spellsOf(
-    rule: Rule,
+    given: Rule,
     { saved, now }: { readonly saved: Readonly<Record<string, Look>>; readonly now: number },
   ): readonly Spell[] | Unreplayed {
     const begins = this.past.knownFrom;
     if (!(begins < now)) return 'nothing-known';
-    if (UNWATCHED_KINDS.some((kind) => kind === rule.when.kind)) return 'shades-all';
+    if (UNWATCHED_KINDS.some((kind) => kind === given.when.kind)) return 'shades-all';
+    const rule = anchored(given, this.sheet);
     const evaluation = new Evaluation(this.sheet, saved, { now });
     evaluation.setRules([{ ...rule, on: true }]);
     const running = itemAt(evaluation.activeRules, 0);
@@ -45,7 +48,14 @@ export class PastReplay {
     if (running.problem) return running.problem;
     const hasFormulas = running.columnsRead().some((column) => this.sheet.column(column).formulas.some(() => true));
     return isByRecord(rule, running) && !hasFormulas
-      ? replayByRecord(this.versions, rule, { saved, now })
+      ? replayByRecord(this.versions, rule, { present: { sheet: this.sheet, running }, saved, begins, now })
       : replayInSteps(this.sheet, this.versions, { rule, saved, begins, now });
   }
+}
+
+/** A rule whose formula is written for the cell that it is now: then another one may have been the first. */
+function anchored(rule: Rule, sheet: Sheet): Rule {
+  if (rule.when.kind !== 'formula' || rule.when.at !== undefined) return rule;
+  const { column, position } = writtenFor(rule, sheet);
+  return { ...rule, when: { ...rule.when, at: cellAddress(column, position) } };
 }

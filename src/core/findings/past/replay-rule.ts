@@ -4,6 +4,7 @@ import type { RunningRule } from '../../rules/evaluate/running-rule';
 import { kindOf } from '../../rules/kinds/registry';
 import type { Rule } from '../../rules/shape/rule';
 import type { Problem } from '../../rules/terms';
+import type { Sheet } from '../../sheet/sheet';
 import { itemAt } from '../../values/item-at';
 import type { RecordVersions } from './record-versions';
 import { SpellsOfCell, type Spell } from './spells';
@@ -14,20 +15,36 @@ export function isByRecord({ reads, when }: Rule, running: RunningRule): boolean
   return kindOf(when).isByRecord?.(when) === true && running.readsRecordAlone;
 }
 
+interface RecordReplay {
+  /** The sheet of now, with the rule over it: rows that have not changed are as they are there. */
+  readonly present: { readonly sheet: Sheet; readonly running: RunningRule };
+  readonly saved: Readonly<Record<string, Look>>;
+  readonly begins: number;
+  readonly now: number;
+}
+
 /**
  * When each cell had a look by a rule that looks at each record by itself. Cost: evaluating the rule over all versions,
  * and a look at each. A problem where the rule cannot work.
  */
 export function replayByRecord(
-  { sheet, versions }: RecordVersions,
+  { sheet, versions, unchanged }: RecordVersions,
   rule: Rule,
-  { saved, now }: { readonly saved: Readonly<Record<string, Look>>; readonly now: number },
+  { present, saved, begins, now }: RecordReplay,
 ): Spell[] | Problem {
   const evaluation = new Evaluation(sheet, saved, { now });
   evaluation.setRules([{ ...rule, on: true }]);
   const running = itemAt(evaluation.activeRules, 0);
   if (running.problem) return running.problem;
   const spells: Spell[] = [];
+  const isRead = new Set(present.running.read.map(({ column }) => column));
+  for (const column of isRead) {
+    const field = sheet.field(column).id;
+    for (const slot of unchanged) {
+      const outcome = present.running.shows(column, slot) ? present.running.outcomeAt(column, slot) : -1;
+      if (outcome >= 0) spells.push({ row: present.sheet.rowId(slot), field, outcome, from: begins, to: Infinity });
+    }
+  }
   for (const { column } of running.read) {
     const field = sheet.field(column).id;
     let cell: { readonly row: string; readonly spells: SpellsOfCell } | undefined;

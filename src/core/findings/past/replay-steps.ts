@@ -13,6 +13,10 @@ import { SpellsOfCell, type Spell } from './spells';
 
 /** Moments at which a rule is evaluated at most; changes between two of them are taken together. */
 const MAX_STEPS = 2500;
+/** So many rows are looked at in all steps together. */
+const MAX_LOOKS = 20_000_000;
+
+const stepsFor = (rows: number): number => Math.min(MAX_STEPS, Math.max(50, Math.floor(MAX_LOOKS / Math.max(1, rows))));
 
 interface Step {
   readonly at: number;
@@ -29,7 +33,7 @@ interface ReplayOptions {
 /**
  * When each cell had a look by a rule that depends on other records or on the day: the sheet is put back to where its
  * past begins, and the changes are applied to it one after another, with the first moment of each day where the rule
- * depends on it. Cost: an edit under one rule, and a look at its outcomes, for each step; 2,500 steps at most.
+ * depends on it. Cost: an edit under one rule, and a look at its outcomes, for each step; 2,500 steps at most, fewer of many rows.
  */
 export function replayInSteps(
   present: Sheet,
@@ -44,7 +48,7 @@ export function replayInSteps(
   if (first.problem && steps.length === 0) return first.problem;
   const watch = new OutcomeWatch(sheet);
   watch.look(first, begins);
-  const days = first.isTimeDependent ? midnights(begins, now) : [];
+  const days = first.isTimeDependent ? midnights(begins, now, stepsFor(present.rowCount) / 4) : [];
   let day = 0;
   const tickUntil = (moment: number): void => {
     for (; day < days.length && itemAt(days, day) <= moment; day++) {
@@ -65,16 +69,16 @@ export function replayInSteps(
 }
 
 /** The first moment of each day from one moment to another; of a long time, of every second or third day and so on. */
-function midnights(from: number, to: number): number[] {
+function midnights(from: number, to: number, most: number): number[] {
   const first = Math.floor(from) + 1;
-  const every = Math.max(1, Math.ceil((to - first) / (MAX_STEPS / 4)));
+  const every = Math.max(1, Math.ceil((to - first) / most));
   return Array.from({ length: Math.max(0, Math.floor((to - first) / every) + 1) }, (_, at) => first + at * every);
 }
 
 /** The sheet as it was when its past begins, and what happened since. */
-function courseOf(present: Sheet, { sheet: made, versions }: RecordVersions, begins: number) {
+function courseOf(present: Sheet, { sheet: made, versions, unchanged }: RecordVersions, begins: number) {
   const begun = new Sheet(present.fields, present.settings);
-  const rows: StoredRow[] = [];
+  const rows: StoredRow[] = unchanged.map((slot) => present.storedRow(slot));
   const events: { readonly at: number; readonly operation: Operation }[] = [];
   for (const [slot, version] of versions.entries()) {
     if (!version) continue;
@@ -92,7 +96,7 @@ function courseOf(present: Sheet, { sheet: made, versions }: RecordVersions, beg
   if (rows.length) begun.apply({ kind: 'insert-rows', rows });
   const parts = [...present.parts.values()];
   if (parts.length) begun.apply({ kind: 'put-parts', parts });
-  return { sheet: begun, steps: inSteps(events) };
+  return { sheet: begun, steps: inSteps(events, stepsFor(present.rowCount)) };
 }
 
 const cellsAt = (made: Sheet, slot: number): Record<FieldId, string> =>
@@ -110,11 +114,11 @@ function changed(
 }
 
 /** Events in order of time, those of one moment together; of too many moments, those of the same span of time. */
-function inSteps(events: { readonly at: number; readonly operation: Operation }[]): Step[] {
+function inSteps(events: { readonly at: number; readonly operation: Operation }[], most: number): Step[] {
   events.sort((a, b) => a.at - b.at);
   const moments = new Set(events.map(({ at }) => at)).size;
   const [from, to] = [events[0]?.at ?? 0, events.at(-1)?.at ?? 0];
-  const width = moments > MAX_STEPS ? (to - from) / MAX_STEPS : 0;
+  const width = moments > most ? (to - from) / most : 0;
   const steps: Step[] = [];
   for (const { at, operation } of events) {
     const last = steps.at(-1);

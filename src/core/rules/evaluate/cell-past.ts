@@ -72,7 +72,9 @@ export class CellPast implements CellHistory {
     const until = this.serial(at);
     this.moments.set(sequence, until);
     this.latest = Math.max(this.latest, until);
-    for (const { row, field, input } of entriesOf(inverse)) this.hold(field, row, { until, input });
+    // An inverse takes the last step back first: of a cell that was set twice, the last entry is what it held before.
+    const before = new Map(entriesOf(inverse).map((entry) => [`${entry.row} ${entry.field}`, entry]));
+    for (const { row, field, input } of before.values()) this.hold(field, row, { until, input });
     for (const operation of inverse)
       if (operation.kind === 'remove-rows')
         for (const row of operation.rows) {

@@ -3,6 +3,7 @@ import { kindOf, type When } from '../kinds/registry';
 import type { RuleWorld } from '../compile/compile-context';
 import { isProblem } from '../terms';
 import type { Evidence } from '../propose/evidence';
+import { candidatesOf } from '../propose/registry';
 import { conditionFormula } from './condition-formula';
 import { descriptionLength } from './description-length';
 
@@ -113,5 +114,5 @@ export function combinedWhen(
 
 /** The conditions of one field that its kinds propose. */
 export function* fieldCandidates(evidence: Evidence, kinds: readonly When['kind'][]): Iterable<When> {
-  for (const kind of kinds) yield* kindOf({ kind } as When).propose?.(evidence) ?? [];
+  for (const kind of kinds) yield* candidatesOf(kind, evidence);
 }

@@ -72,7 +72,7 @@ interface Candidate {
 
 /**
  * The rules that fit examples, best first, those that paint the same cells only once. Each kind of condition proposes
- * its own (`ConditionKind.propose`); combinations of two are made of them. All are evaluated over the sheet, and ranked
+ * its own (`propose/registry.ts`); combinations of two are made of them. All are evaluated over the sheet, and ranked
  * by the length in bits of the rule and of the examples given the rule: an example among few painted cells takes fewer
  * bits, so that of two rules that fit, the one that paints less is better (minimum description length, Rissanen 1978;
  * the size principle, J. Tenenbaum, Bayesian modeling of human concept learning, NIPS 11, 1999).

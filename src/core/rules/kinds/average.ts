@@ -7,10 +7,7 @@ import { shownAt, toldNumber } from '../../sheet/shown-cell';
 import type { CompileContext } from '../compile/compile-context';
 import type { CellBefore } from '../../sheet/effect';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import { keysOf } from '../../values/typed-keys';
 import { lazySchema } from '../../lazy-schema';
-import type { Evidence } from '../propose/evidence';
-import { groupsKnown, type CellGroup } from '../propose/statistic-candidates';
 import type { ConditionKind, Invalidation, Kernel } from './kind';
 
 export const AVERAGE_SIDES = {
@@ -68,7 +65,6 @@ export const average: ConditionKind<AverageWhen> = {
       ...far.map((by) => ({ value: mean + by * deviation, says: `${by} dev.` })),
     ];
   },
-  propose: fittingSides,
   examples: [
     {
       says: 'a number equal to the mean is neither above nor below',
@@ -84,27 +80,6 @@ export const average: ConditionKind<AverageWhen> = {
     },
   ],
 };
-
-/** Distances from the mean that people write. */
-const USUAL_DEVIATIONS = [0, 1, 2, 1.5, 3, 0.5, 2.5];
-
-/** Sides of the average on which all numbers lie that are wanted, and none that is not. */
-function* fittingSides(evidence: Evidence): Iterable<AverageWhen> {
-  for (const { by, wanted, others } of groupsKnown(evidence))
-    for (const is of keysOf(AVERAGE_SIDES))
-      for (const deviations of USUAL_DEVIATIONS) {
-        const when: AverageWhen = {
-          kind: 'average',
-          is,
-          ...(deviations ? { deviations } : {}),
-          ...(by ? { per: { group: by.field } } : {}),
-        };
-        const away = awayOf(when);
-        const holds = ({ number, mean, deviation }: CellGroup): boolean =>
-          onSide(number, is, mean + (away === 0 ? 0 : away * deviation));
-        if (wanted.every(holds) && !others.some(holds)) yield when;
-      }
-}
 
 class AverageKernel implements Kernel {
   readonly inputs: Inputs;
@@ -210,10 +185,10 @@ class AverageKernel implements Kernel {
 }
 
 /** How far from the mean the members are held against, in standard deviations; negative for below. */
-const awayOf = ({ deviations = 0, is }: AverageWhen): number =>
+export const awayOf = ({ deviations = 0, is }: AverageWhen): number =>
   is === 'below' || is === 'at-or-below' ? -deviations : deviations;
 
-function onSide(number: number, is: AverageWhen['is'], threshold: number): boolean {
+export function onSide(number: number, is: AverageWhen['is'], threshold: number): boolean {
   switch (is) {
     case 'above':
       return number > threshold;

@@ -8,7 +8,6 @@ import { readOperands, type OperandReader } from '../compile/operands';
 import type { CompileContext } from '../compile/compile-context';
 import { isProblem, type Inputs, type Operand, type Problem, type SentenceWords } from '../terms';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import { bandsCandidates } from '../propose/outcome-candidates';
 import type { ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from '../compile/operand-schema';
 
@@ -90,7 +89,6 @@ export const bands: ConditionKind<BandsWhen> = {
         : [],
     ),
   isByRecord: () => true,
-  propose: bandsCandidates,
   examples: [
     {
       says: 'shares under 5 %, 5 % to under 10 %, 10 % and over leave no gap',

@@ -14,7 +14,6 @@ import { TextIndex } from '../../values/text-index';
 import type { CompileContext } from '../compile/compile-context';
 import { judgeContents } from '../compile/judge-contents';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import { categoryCandidates } from '../propose/outcome-candidates';
 import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 import type { Inputs } from '../terms';
 
@@ -55,7 +54,6 @@ export const category: ConditionKind<CategoryWhen> = {
   defaults: () => ({ kind: 'category', palette: 'pastel' }),
   thresholds: () => [],
   isByRecord: ({ looks }) => looks !== undefined,
-  propose: categoryCandidates,
   examples: [
     {
       says: 'values meet whatever their case and spaces, numbers by what they show',

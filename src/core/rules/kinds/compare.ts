@@ -17,7 +17,6 @@ import {
 import { judgeContents } from '../compile/judge-contents';
 import { setOutside, setWithin } from '../compile/number-bits';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import { compareCandidates } from '../propose/compare-candidates';
 import type { ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from '../compile/operand-schema';
 
@@ -106,7 +105,6 @@ export const compare: ConditionKind<CompareWhen> = {
     });
   },
   isByRecord: () => true,
-  propose: compareCandidates,
   examples: [
     {
       says: 'a pass mark of 70: 69.9 is below, 70 is not, text and blanks never are',

@@ -1,4 +1,4 @@
-import { hasKey, keysOf } from '../../values/typed-keys';
+import { hasKey } from '../../values/typed-keys';
 import { itemAt } from '../../values/item-at';
 import { lazySchema } from '../../lazy-schema';
 import { shownAt } from '../../sheet/shown-cell';
@@ -10,8 +10,6 @@ import type { CompileContext } from '../compile/compile-context';
 import { joinInputs, readOperands, type OperandReader } from '../compile/operands';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import { isProblem, type Inputs, type Operand, type SentenceWords, operandList } from '../terms';
-import { dayCandidates, daysKnown, fittingSpans } from '../propose/date-candidates';
-import type { Evidence } from '../propose/evidence';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from '../compile/operand-schema';
 
@@ -138,7 +136,6 @@ export const date: ConditionKind<DateWhen> = {
   defaults: () => ({ kind: 'date', is: { last: 7, unit: 'day' } }),
   thresholds: () => [],
   isByRecord: () => true,
-  propose: fittingDays,
   examples: [
     {
       says: 'on a day, whatever the time of day; a text is no date',
@@ -215,31 +212,6 @@ function calendarUnit(
   const { year, month } = partsOf(today);
   const first = Math.floor((month - 1) / months) * months + 1 + away * months;
   return [rolledSerial(year, first, 1), rolledSerial(year, first + months, 0)];
-}
-
-/** Tests by today that people write: runs of days of usual lengths, and units of the calendar. */
-const USUAL_SPANS: readonly (keyof typeof DAYS_BY_TODAY | RelativeSpan)[] = [
-  ...keysOf(DAYS_BY_TODAY),
-  ...(['last', 'next'] as const).flatMap((which) => [
-    ...[2, 3, 5, 7, 10, 14, 30, 60, 90].map((days) => runOfDays(which, days, 'day')),
-    ...[3, 4, 6, 8].map((weeks) => runOfDays(which, weeks, 'week')),
-    ...[1, 2, 3, 6].map((months) => runOfDays(which, months, 'month')),
-    ...[1, 2].map((years) => runOfDays(which, years, 'year')),
-  ]),
-  ...(['week', 'month', 'quarter', 'year'] as const).flatMap((unit) =>
-    (['this', 'previous', 'following'] as const).map((which) => unitOfCalendar(which, unit)),
-  ),
-];
-
-function* fittingDays(evidence: Evidence): Iterable<DateWhen> {
-  const known = daysKnown(evidence);
-  if (!known) return;
-  const today = Math.floor(evidence.now);
-  const firstWeekday = evidence.sheet.settings.firstWeekday ?? 0;
-  if (!Number.isNaN(today))
-    for (const is of fittingSpans(USUAL_SPANS, (span) => daysOf(span, today, firstWeekday), known))
-      yield { kind: 'date', is };
-  yield* dayCandidates(known);
 }
 
 class DateKernel implements Kernel {

@@ -7,7 +7,6 @@ import type { CompileContext } from '../compile/compile-context';
 import type { ColorRamp } from '../../looks/color-ramp';
 import type { ValueProfile } from '../../stats/profile-values';
 import type { Position } from '../compile/positions';
-import type { Evidence } from '../propose/evidence';
 import type { Inputs, Problem, RuleReferences, SentenceWords } from '../terms';
 
 /** A comparison at one cell, as shown. */
@@ -126,11 +125,5 @@ export interface ConditionKind<W extends { readonly kind: string }> {
   marks?(when: W, values: Pick<ValueProfile, 'mean' | 'deviation'>): readonly Mark[];
   /** Whether the outcome of a cell depends on its record alone, and not on the values of others; absent: it does not. */
   isByRecord?(when: W): boolean;
-  /**
-   * Conditions that fit cells somebody has pointed at: true of all that are to have a look, of none that is not. Those of
-   * statistics may be found by sums that are nearly exact: the caller evaluates each. Absent where examples say too
-   * little, as of a colour scale.
-   */
-  propose?(evidence: Evidence): Iterable<W>;
   readonly examples: readonly Example<W>[];
 }

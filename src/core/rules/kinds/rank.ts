@@ -8,8 +8,6 @@ import { setWithin } from '../compile/number-bits';
 import { OrderedGroups } from '../compile/ordered-groups';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import { isProblem, type Inputs } from '../terms';
-import type { Evidence } from '../propose/evidence';
-import { groupsKnown, type CellGroup } from '../propose/statistic-candidates';
 import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 
 export interface RankWhen {
@@ -49,7 +47,6 @@ export const rank: ConditionKind<RankWhen> = {
   outcomeName: () => '',
   defaults: () => ({ kind: 'rank', is: 'top', n: 10 }),
   thresholds: () => [],
-  propose: fittingRanks,
   examples: [
     {
       says: 'ties at the edge are included',
@@ -80,25 +77,8 @@ function edgeOf(when: RankWhen, numbers: RankedNumbers): number {
 }
 
 /** How many of so many numbers are wanted, ties apart. */
-const placesOf = ({ n, percent }: RankWhen, count: number): number =>
+export const placesOf = ({ n, percent }: RankWhen, count: number): number =>
   Math.min(count, n ?? Math.max(1, Math.floor((count * (percent ?? 0)) / 100)));
-
-/** Numbers and shares of places that people write. */
-const USUAL_PLACES = [1, 2, 3, 5, 10, 15, 20, 25, 30, 50, 100].map((n) => ({ n }));
-const USUAL_SHARES = [1, 5, 10, 20, 25, 50].map((percent) => ({ percent }));
-
-/** Ranks that all numbers have that are wanted, and none that is not. */
-function* fittingRanks(evidence: Evidence): Iterable<RankWhen> {
-  for (const { by, wanted, others } of groupsKnown(evidence))
-    for (const is of ['top', 'bottom'] as const)
-      for (const places of [...USUAL_PLACES, ...USUAL_SHARES]) {
-        const when: RankWhen = { kind: 'rank', is, ...places, ...(by ? { per: { group: by.field } } : {}) };
-        // Among the n greatest is a number of which fewer than n are greater.
-        const holds = ({ number, count, above, below }: CellGroup): boolean =>
-          !Number.isNaN(number) && (is === 'top' ? above : below) < placesOf(when, count);
-        if (wanted.every(holds) && !others.some(holds)) yield when;
-      }
-}
 
 class RankKernel implements Kernel {
   readonly inputs: Inputs;

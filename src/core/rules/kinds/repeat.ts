@@ -7,7 +7,6 @@ import type { FoldedContents } from '../../sheet/column/folded-contents';
 import { itemAt } from '../../values/item-at';
 import { missingField } from '../terms';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import type { Evidence, ExampleCell } from '../propose/evidence';
 import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
 import type { Inputs } from '../terms';
 
@@ -56,7 +55,6 @@ export const repeat: ConditionKind<RepeatWhen> = {
   outcomeName: () => '',
   defaults: () => ({ kind: 'repeat', is: 'repeated' }),
   thresholds: () => [],
-  propose: fittingMembers,
   examples: [
     {
       says: 'texts meet whatever their case; a number is no text, and blanks never repeat',
@@ -78,31 +76,6 @@ export const repeat: ConditionKind<RepeatWhen> = {
     },
   ],
 };
-
-/**
- * Whether cells that are wanted occur several times, or once, and those that are not do otherwise. Which are the first
- * ones is found by evaluating. Only of one field; and of one that nobody pointed at only where most contents occur once,
- * since in the others nearly all is a duplicate.
- */
-function* fittingMembers({ sheet, read, yes, no, isPointed }: Evidence): Iterable<RepeatWhen> {
-  const [only, ...more] = read;
-  if (!only || more.length || yes.length === 0) return;
-  const folded = sheet.column(only.column).foldedContents();
-  const ids = new Int32Array(sheet.slotCount);
-  const idOf = ({ slot }: ExampleCell): number => folded.idAt(slot);
-  const wanted = yes.map(idOf);
-  const others = no.map(idOf).filter((id) => id > 0);
-  const counts = new Uint32Array(folded.idCount);
-  folded.countIds(only.slots, { into: ids, counts });
-  const isRepeated = (id: number): boolean => (counts[id] ?? 0) > 1;
-  const isUsual = counts.reduce((sum, count) => sum + Number(count === 1), 0) * 2 > only.slots.count();
-  if (wanted.some((id) => id <= 0) || !(isPointed || isUsual)) return;
-  if (wanted.every(isRepeated)) {
-    if (!others.some(isRepeated)) yield { kind: 'repeat', is: 'repeated' };
-    yield { kind: 'repeat', is: 'again' };
-    yield { kind: 'repeat', is: 'first' };
-  } else if (!wanted.some(isRepeated) && others.every(isRepeated)) yield { kind: 'repeat', is: 'unique' };
-}
 
 class RepeatKernel implements Kernel {
   readonly inputs: Inputs;

@@ -3,8 +3,6 @@ import { shownAt } from '../../sheet/shown-cell';
 import { TAG } from '../../values/cell-value';
 import type { CompileContext } from '../compile/compile-context';
 import type { OutcomeColumn } from '../compile/outcome-column';
-import type { Evidence, ExampleCell } from '../propose/evidence';
-import { keysOf } from '../../values/typed-keys';
 import type { ConditionKind, Kernel } from './kind';
 import type { Inputs } from '../terms';
 
@@ -39,7 +37,6 @@ export const state: ConditionKind<StateWhen> = {
   defaults: () => ({ kind: 'state', is: 'blank' }),
   thresholds: () => [],
   isByRecord: () => true,
-  propose: fittingStates,
   examples: [
     {
       says: 'blank is nothing but white space',
@@ -104,15 +101,5 @@ class StateKernel implements Kernel {
       relation: STATES[this.when.is].says,
       right: `it is ${sheet.column(column).valueAt(slot).kind}`,
     };
-  }
-}
-
-/** States in which all cells are that are wanted, and none that is not. */
-function* fittingStates({ sheet, yes, no }: Evidence): Iterable<StateWhen> {
-  for (const is of keysOf(STATES)) {
-    const tags: readonly number[] = STATES[is].tags;
-    const isIn = ({ column, slot }: ExampleCell): boolean =>
-      tags.includes(sheet.column(column).tags[slot] ?? TAG.blank);
-    if (yes.length > 0 && yes.every(isIn) && !no.some(isIn)) yield { kind: 'state', is };
   }
 }

@@ -11,7 +11,6 @@ import { judgeContents, UNKNOWN } from '../compile/judge-contents';
 import { readOperands } from '../compile/operands';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import { isProblem, type Inputs, type Operand, type Problem } from '../terms';
-import { textCandidates } from '../propose/text-candidates';
 import type { Comparison, ConditionKind, Kernel } from './kind';
 import { mapOperand, operandSchema } from '../compile/operand-schema';
 
@@ -69,7 +68,6 @@ export const text: ConditionKind<TextWhen> = {
   defaults: ({ commonText }) => ({ kind: 'text', is: 'contains', any: [commonText ?? 'word'] }),
   thresholds: () => [],
   isByRecord: () => true,
-  propose: textCandidates,
   examples: [
     {
       says: 'a word is found whatever its case and accents, and never in a blank',

@@ -1,15 +1,10 @@
 import { TAG, type CellValue } from '../../values/cell-value';
 import { compareValues } from '../compile/compare-values';
-import type { FieldOperand, Operand } from '../terms';
+import type { CompareWhen } from '../kinds/compare';
+import type { FieldOperand } from '../terms';
 import type { Evidence, ExampleCell, Extent } from './evidence';
 import { sensibleNumbers } from './sensible-numbers';
 
-export interface CompareCandidate {
-  readonly kind: 'compare';
-  readonly is: '=' | '!=' | OneSided | 'between' | 'outside';
-  readonly to: Operand | readonly [Operand, Operand];
-  readonly magnitude?: boolean;
-}
 type OneSided = '<' | '<=' | '>' | '>=';
 
 /** Limits that are tried where one is wanted, and at each end where two are. */
@@ -17,7 +12,7 @@ const MAX_LIMITS = 14;
 const MAX_ENDS = 5;
 
 /** Comparisons that hold for all cells that are wanted and for none that is not. */
-export function* compareCandidates(evidence: Evidence): Iterable<CompareCandidate> {
+export function* compareCandidates(evidence: Evidence): Iterable<CompareWhen> {
   yield* equalities(evidence);
   const wanted = evidence.yes.map((cell) => evidence.numberOf(cell));
   if (!wanted.some(Number.isNaN)) {
@@ -42,7 +37,7 @@ interface NumbersKnown {
 }
 
 /** One value that all cells have that are wanted, or all that are not. */
-function* equalities(evidence: Evidence): Iterable<CompareCandidate> {
+function* equalities(evidence: Evidence): Iterable<CompareWhen> {
   for (const [is, cells] of [
     ['=', evidence.yes],
     ['!=', evidence.no],
@@ -62,7 +57,7 @@ function literal(value: CellValue): number | string | boolean | undefined {
 }
 
 /** Limits above or below which all numbers lie that are wanted, and none that is not. */
-function* limits({ wanted, others, all }: NumbersKnown): Iterable<CompareCandidate & { readonly is: OneSided }> {
+function* limits({ wanted, others, all }: NumbersKnown): Iterable<CompareWhen & { readonly is: OneSided }> {
   const [least, greatest] = [Math.min(...wanted), Math.max(...wanted)];
   if (others.every((other) => other > greatest)) {
     const high = others.length ? Math.min(...others) : all.greatest;
@@ -82,7 +77,7 @@ function* limits({ wanted, others, all }: NumbersKnown): Iterable<CompareCandida
   }
 }
 
-function* ranges({ wanted, others, all }: NumbersKnown): Iterable<CompareCandidate> {
+function* ranges({ wanted, others, all }: NumbersKnown): Iterable<CompareWhen> {
   const [least, greatest] = [Math.min(...wanted), Math.max(...wanted)];
   if (others.every((other) => other < least || other > greatest)) {
     const [below, above] = [others.filter((other) => other < least), others.filter((other) => other > greatest)];
@@ -113,7 +108,7 @@ const isHeld = {
 const RELATIONS = ['<', '>', '=', '!=', '<=', '>='] as const;
 
 /** Comparisons with another field of the same record, as it is, multiplied or moved. */
-function* otherFields(evidence: Evidence): Iterable<CompareCandidate> {
+function* otherFields(evidence: Evidence): Iterable<CompareWhen> {
   const { sheet, read, yes, no } = evidence;
   if (yes.length === 0) return;
   for (let column = 0; column < sheet.fields.length; column++) {
@@ -139,7 +134,7 @@ function isComparable({ sheet, yes }: Evidence, column: number): boolean {
 }
 
 /** The other field times a factor, or plus an amount: limits of the quotients and of the differences. */
-function* scaled(evidence: Evidence, column: number): Iterable<CompareCandidate> {
+function* scaled(evidence: Evidence, column: number): Iterable<CompareWhen> {
   const { sheet, yes, no } = evidence;
   const { id: field } = sheet.field(column);
   const store = sheet.column(column);
@@ -160,7 +155,7 @@ function* scaled(evidence: Evidence, column: number): Iterable<CompareCandidate>
       all: { least: Math.min(...all), greatest: Math.max(...all) },
     };
   };
-  const asOperand = (operand: FieldOperand, is: OneSided): CompareCandidate => ({ kind: 'compare', is, to: operand });
+  const asOperand = (operand: FieldOperand, is: OneSided): CompareWhen => ({ kind: 'compare', is, to: operand });
   if ([...wanted, ...others].every(({ other }) => other > 0))
     for (const { is, to } of limits(known(({ number, other }) => number / other)))
       if (typeof to === 'number' && to > 0 && to !== 1) yield asOperand({ field, times: to }, is);

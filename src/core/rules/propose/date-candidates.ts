@@ -1,16 +1,38 @@
 import { rolledSerial, partsOf, weekdayOf } from '../../values/dates/calendar';
 import { isoFromSerial } from '../../values/dates/date-serial';
 import { TAG } from '../../values/cell-value';
+import { keysOf } from '../../values/typed-keys';
+import { DAYS_BY_TODAY, daysOf, runOfDays, unitOfCalendar, type DateWhen, type RelativeSpan } from '../kinds/date';
 import type { Evidence, ExampleCell } from './evidence';
 import { dayLength } from './shortness';
 
-/** The first and last day of a test, both included. */
-export type DaysOf<S> = (span: S) => readonly [from: number, to: number];
+/** Tests by today that people write: runs of days of usual lengths, and units of the calendar. */
+const USUAL_SPANS: readonly (keyof typeof DAYS_BY_TODAY | RelativeSpan)[] = [
+  ...keysOf(DAYS_BY_TODAY),
+  ...(['last', 'next'] as const).flatMap((which) => [
+    ...[2, 3, 5, 7, 10, 14, 30, 60, 90].map((days) => runOfDays(which, days, 'day')),
+    ...[3, 4, 6, 8].map((weeks) => runOfDays(which, weeks, 'week')),
+    ...[1, 2, 3, 6].map((months) => runOfDays(which, months, 'month')),
+    ...[1, 2].map((years) => runOfDays(which, years, 'year')),
+  ]),
+  ...(['week', 'month', 'quarter', 'year'] as const).flatMap((unit) =>
+    (['this', 'previous', 'following'] as const).map((which) => unitOfCalendar(which, unit)),
+  ),
+];
 
-export interface DayCandidate {
-  readonly kind: 'date';
-  readonly is: 'before' | 'after' | 'on' | 'between';
-  readonly to: string | readonly [string, string];
+/** Tests of the day that hold for all cells that are wanted and for none that is not. */
+export function* dateCandidates(evidence: Evidence): Iterable<DateWhen> {
+  const known = daysKnown(evidence);
+  if (!known) return;
+  const today = Math.floor(evidence.now);
+  const firstWeekday = evidence.sheet.settings.firstWeekday ?? 0;
+  if (!Number.isNaN(today))
+    for (const is of USUAL_SPANS) {
+      const [from, to] = daysOf(is, today, firstWeekday);
+      const holds = (day: number): boolean => day >= from && day <= to;
+      if (known.wanted.every(holds) && !known.others.some(holds)) yield { kind: 'date', is };
+    }
+  yield* dayCandidates(known);
 }
 
 /** Days that are tried as a limit, and at each end where there are two. */
@@ -23,7 +45,7 @@ interface DaysKnown {
 }
 
 /** The days of the examples: undefined where one that is wanted holds no date. */
-export function daysKnown({ sheet, yes, no }: Evidence): DaysKnown | undefined {
+function daysKnown({ sheet, yes, no }: Evidence): DaysKnown | undefined {
   const dayOf = ({ column, slot }: ExampleCell): number => {
     const store = sheet.column(column);
     return store.tags[slot] === TAG.date ? Math.floor(store.numberAt(slot)) : NaN;
@@ -33,17 +55,8 @@ export function daysKnown({ sheet, yes, no }: Evidence): DaysKnown | undefined {
   return { wanted, others: no.map(dayOf).filter((day) => !Number.isNaN(day)) };
 }
 
-/** Of some tests by today, those that hold for all days that are wanted and for none that is not. */
-export function fittingSpans<S>(spans: readonly S[], daysOf: DaysOf<S>, { wanted, others }: DaysKnown): S[] {
-  return spans.filter((span) => {
-    const [from, to] = daysOf(span);
-    const holds = (day: number): boolean => day >= from && day <= to;
-    return wanted.every(holds) && !others.some(holds);
-  });
-}
-
 /** Tests by days given: before, after, on one, or between two. */
-export function* dayCandidates({ wanted, others }: DaysKnown): Iterable<DayCandidate> {
+function* dayCandidates({ wanted, others }: DaysKnown): Iterable<DateWhen> {
   const [first, last] = [Math.min(...wanted), Math.max(...wanted)];
   if (first === last && !others.includes(first)) yield { kind: 'date', is: 'on', to: isoFromSerial(first) };
   const [below, above] = [others.filter((day) => day < first), others.filter((day) => day > last)];
@@ -59,7 +72,7 @@ export function* dayCandidates({ wanted, others }: DaysKnown): Iterable<DayCandi
       yield { kind: 'date', is: 'between', to: [isoFromSerial(from), isoFromSerial(to)] };
 }
 
-const given = (is: 'before' | 'after', day: number): DayCandidate => ({ kind: 'date', is, to: isoFromSerial(day) });
+const given = (is: 'before' | 'after', day: number): DateWhen => ({ kind: 'date', is, to: isoFromSerial(day) });
 
 /** Days from one to another that a person would name: firsts of months, Mondays, the ends themselves. */
 function sensibleDays(from: number, to: number, most: number): number[] {

@@ -3,20 +3,10 @@ import { textAt } from '../../sheet/shown-cell';
 import { TAG } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import { itemAt } from '../../values/item-at';
+import type { BandsWhen } from '../kinds/bands';
+import type { CategoryWhen } from '../kinds/category';
 import type { Evidence } from './evidence';
 import { sensibleNumbers } from './sensible-numbers';
-
-export interface BandsCandidate {
-  readonly kind: 'bands';
-  readonly cuts: readonly number[];
-  readonly edge?: 'upper';
-  readonly looks: readonly (Look | null)[];
-}
-
-export interface CategoryCandidate {
-  readonly kind: 'category';
-  readonly looks: Readonly<Record<string, Look>>;
-}
 
 /** Numbers that are tried as a cut: fewer where there are many cuts. */
 const MAX_CUTS = 8;
@@ -26,7 +16,7 @@ const MAX_COMBINED = 64;
 const MAX_VALUES = 40;
 
 /** Bands of numbers: each look between two cuts. Several looks are needed, with no number of one among those of another. */
-export function* bandsCandidates(evidence: Evidence): Iterable<BandsCandidate> {
+export function* bandsCandidates(evidence: Evidence): Iterable<BandsWhen> {
   if (evidence.wanted.length < 2) return;
   const spans: { look: Look | null; low: number; high: number }[] = [];
   const add = (look: Look | null, numbers: readonly number[]): boolean => {
@@ -63,7 +53,7 @@ const combined = (choices: readonly (readonly number[])[]): number[][] =>
   choices.reduce<number[][]>((known, each) => known.flatMap((cuts) => each.map((cut) => [...cuts, cut])), [[]]);
 
 /** A look for each value: no value may be among the examples of two looks, or among cells that are not wanted. */
-export function* categoryCandidates(evidence: Evidence): Iterable<CategoryCandidate> {
+export function* categoryCandidates(evidence: Evidence): Iterable<CategoryWhen> {
   const { wanted, no, sheet } = evidence;
   if (wanted.length < 2) return;
   const textOf = ({ column, slot }: (typeof no)[number]): string =>

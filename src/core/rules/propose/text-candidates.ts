@@ -2,18 +2,16 @@ import type { Sheet } from '../../sheet/sheet';
 import { textAt } from '../../sheet/shown-cell';
 import { TAG } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
+import type { TextWhen } from '../kinds/text';
 import type { Evidence, ExampleCell } from './evidence';
-
-export interface TextCandidate {
-  readonly kind: 'text';
-  readonly is: 'contains' | 'lacks' | 'starts' | 'ends' | 'equals' | 'differs' | 'pattern';
-  readonly any: readonly string[];
-}
 
 /** Texts that a candidate lists at most. */
 const MAX_LISTED = 6;
 /** Parts of a text that are tried as its beginning or end. */
 const MAX_PARTS = 4;
+/** Letters of a text that parts are looked for in, and words that are tried: beyond them nobody means one. */
+const MAX_LETTERS = 200;
+const MAX_WORDS = 40;
 /** A part of a word says something from this length on. */
 const MIN_PART = 3;
 
@@ -22,7 +20,7 @@ const WORD = /[\p{L}\p{N}]+/gu;
 const BORDER = /(?<=\p{L})(?!\p{L})|(?<!\p{L})(?=\p{L})|(?<=\p{N})(?!\p{N})|(?<!\p{N})(?=\p{N})/gu;
 
 /** Tests of the text that hold for all cells that are wanted and for none that is not. */
-export function* textCandidates(evidence: Evidence): Iterable<TextCandidate> {
+export function* textCandidates(evidence: Evidence): Iterable<TextWhen> {
   const { sheet, yes, no } = evidence;
   // Numbers are compared as such; the text that they show counts only where they are not wanted.
   const isText = ({ column, slot }: ExampleCell): boolean => sheet.column(column).tags[slot] === TAG.text;
@@ -49,27 +47,21 @@ function distinct(texts: readonly string[]): Map<string, string> {
   return found;
 }
 
-function* listed(
-  is: 'equals' | 'differs',
-  texts: readonly string[],
-  against: readonly string[],
-): Iterable<TextCandidate> {
+function* listed(is: 'equals' | 'differs', texts: readonly string[], against: readonly string[]): Iterable<TextWhen> {
   const found = distinct(texts);
   if (found.size > MAX_LISTED || against.some((text) => found.has(foldText(text)))) return;
   yield { kind: 'text', is, any: [...found.values()] };
 }
 
 /** Words that all of some texts contain and none of the others, one at a time; two where no single one is enough. */
-function* words(
-  is: 'contains' | 'lacks',
-  texts: readonly string[],
-  against: readonly string[],
-): Iterable<TextCandidate> {
+function* words(is: 'contains' | 'lacks', texts: readonly string[], against: readonly string[]): Iterable<TextWhen> {
   const [folded, avoided] = [texts.map((text) => foldText(text)), against.map((text) => foldText(text))];
   const found = new Map<string, string>();
   for (const text of texts)
     for (const [word] of text.matchAll(WORD)) if (!found.has(foldText(word))) found.set(foldText(word), word);
-  const usable = [...found].filter(([word]) => word !== '' && !avoided.some((text) => text.includes(word)));
+  const usable = [...found]
+    .filter(([word]) => word !== '' && !avoided.some((text) => text.includes(word)))
+    .slice(0, MAX_WORDS);
   const covers = usable.map(([word, spelled]) => ({
     spelled,
     hits: folded.map((text) => text.includes(word)),
@@ -86,7 +78,8 @@ function* words(
 }
 
 /** The longest text that all of some texts contain, without spaces at its ends. */
-function commonPart([first = '', ...rest]: readonly string[]): string {
+function commonPart([whole = '', ...rest]: readonly string[]): string {
+  const first = whole.slice(0, MAX_LETTERS);
   for (let length = first.length; length >= MIN_PART; length--)
     for (let from = 0; from + length <= first.length; from++) {
       const part = first.slice(from, from + length);
@@ -101,9 +94,9 @@ const hasAt = (which: TextEnd, folded: string, part: string): boolean =>
   which === 'starts' ? folded.startsWith(part) : folded.endsWith(part);
 
 /** Beginnings or ends that all of some texts have and none of the others. */
-function* ends(which: TextEnd, texts: readonly string[], against: readonly string[]): Iterable<TextCandidate> {
+function* ends(which: TextEnd, texts: readonly string[], against: readonly string[]): Iterable<TextWhen> {
   const has = (text: string, part: string): boolean => hasAt(which, foldText(text), part);
-  const [first = ''] = texts;
+  const first = (texts[0] ?? '').slice(0, which === 'starts' ? MAX_LETTERS : undefined).slice(-MAX_LETTERS);
   const borders = [...first.matchAll(BORDER)].map(({ index }) => index).filter((at) => at > 0 && at < first.length);
   const parts = borders.map((at) => (which === 'starts' ? first.slice(0, at) : first.slice(at)).trim());
   const sorted = [...new Set([...parts, ...shared(which, texts)])].sort((a, b) => a.length - b.length);
@@ -121,7 +114,7 @@ function* ends(which: TextEnd, texts: readonly string[], against: readonly strin
 function shared(which: TextEnd, [first = '', ...rest]: readonly string[]): string[] {
   const folded = rest.map((text) => foldText(text));
   let length = 0;
-  for (let at = 1; at <= first.length; at++) {
+  for (let at = 1; at <= Math.min(first.length, MAX_LETTERS); at++) {
     const part = foldText(which === 'starts' ? first.slice(0, at) : first.slice(-at));
     if (!folded.every((other) => hasAt(which, other, part))) break;
     length = at;
@@ -131,7 +124,7 @@ function shared(which: TextEnd, [first = '', ...rest]: readonly string[]): strin
 }
 
 /** The form that all of some texts have, such as letters, a hyphen and digits, and none of the others. */
-function* patterns(texts: readonly string[], against: readonly string[]): Iterable<TextCandidate> {
+function* patterns(texts: readonly string[], against: readonly string[]): Iterable<TextWhen> {
   for (const shape of [shapeOf, looseShapeOf]) {
     const [form = '', ...rest] = texts.map(shape);
     if (!/\\d|\\p/.test(form) || rest.some((other) => other !== form)) continue;
