@@ -177,7 +177,7 @@ export class PlantedRule {
 
   constructor(family: Family, next: () => number) {
     const chance = (this.chance = new Chance(next));
-    const sheet = sheetFromTable({ rows: tableOf(chance, chance.of([40, 80, 200])), width: 8 }, { header: true });
+    const sheet = sheetFromTable({ rows: tableOf(chance, chance.of([40, 60, 100])), width: 8 }, { header: true });
     this.evaluation = new Evaluation(sheet, {}, { now: TODAY + 0.5 });
     this.planted = plant(family, chance, (column) => sheet.field(column).id);
     const { column, when, looks } = this.planted;

@@ -32,6 +32,8 @@ export function nearCases(sheet: Sheet, { idea, combination, painted }: Proposal
     else sides[side]?.ends.add(number, slot);
   }
   const [own, rest] = sides;
+  // Where all cells are painted there is no limit that one could be near to.
+  if (topmost[1] === undefined) return [];
   if (!own || !rest || combination || hasOthers || own.ends.isEmpty || rest.ends.isEmpty)
     return topmost.flatMap((slot, side) => (slot === undefined ? [] : [{ column, slot, isPainted: side === 0 }]));
   // What lies within the other: numbers that are painted between others, or others between those that are painted.
