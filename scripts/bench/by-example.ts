@@ -4,7 +4,7 @@ import { randomLcg } from 'd3-random';
 import { FAMILIES, plantedRules, type Choosing, type Family } from '../../test/support/planted-rule';
 import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import { induceRules } from '../../src/core/rules/induce/induce-rules';
-import type { ExamplesGiven } from '../../src/core/rules/induce/propose-rules';
+import type { ExamplesGiven } from '../../src/core/rules/induce/proposal';
 import { isoFromSerial } from '../../src/core/values/dates/date-serial';
 import { figure, ms } from './figures.mjs';
 import { sheetOf } from './one-field';

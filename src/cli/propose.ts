@@ -2,7 +2,7 @@ import { FIRST_FAMILY } from '../core/looks/first-family';
 import type { Look } from '../core/looks/look';
 import { Evaluation } from '../core/rules/evaluate/evaluation';
 import { induceRules, type InducedRules } from '../core/rules/induce/induce-rules';
-import type { ExamplesGiven } from '../core/rules/induce/propose-rules';
+import type { ExamplesGiven } from '../core/rules/induce/proposal';
 import type { ExampleCell } from '../core/rules/propose/evidence';
 import { mapRuleReferences } from '../core/rules/shape/map-rule-references';
 import { fieldByLabel } from '../core/rules/shape/read-rule-set';
@@ -105,12 +105,13 @@ function told(sheet: Sheet, { proposals, ask }: InducedRules): object {
     return column === undefined ? id : (sheet.labelOf(column) ?? columnLetters(column));
   };
   return {
-    proposals: proposals.map(({ sentence, idea, count, near, misses }, at) => {
+    proposals: proposals.map(({ sentence, idea, count, near, misses, isSame }, at) => {
       const rule = { id: `proposal-${at + 1}`, name: sentence, on: true, ...idea };
       return {
         sentence,
         rule: mapRuleReferences(rule, { field: labelOf }),
         paints: count,
+        ...(isSame ? { sameAsBefore: true } : {}),
         near: near.map(({ isPainted, ...cell }) => ({ ...cellOf(cell), painted: isPainted })),
         ...(misses.length ? { misses: misses.map(addressOf) } : {}),
       };

@@ -30,6 +30,8 @@ export interface ProposalTold {
   readonly idea: RuleIdea;
   /** True of two conditions, which the rule says as a formula. */
   readonly isCombination: boolean;
+  /** True where it paints the same cells as the one before it, for another reason. */
+  readonly isSame: boolean;
   /** How many cells it would paint by what it reads; of records, how many. */
   readonly count: number;
   readonly near: readonly (CellTold & { readonly isPainted: boolean })[];

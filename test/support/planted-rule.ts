@@ -5,7 +5,8 @@ import type { When } from '../../src/core/rules/kinds/registry';
 import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
 import { RunningRule } from '../../src/core/rules/evaluate/running-rule';
 import { PaintedCells } from '../../src/core/rules/induce/painted-cells';
-import { proposeRules, type Proposal } from '../../src/core/rules/induce/propose-rules';
+import { proposeRules } from '../../src/core/rules/induce/propose-rules';
+import type { Proposal } from '../../src/core/rules/induce/proposal';
 import { tellingCell } from '../../src/core/rules/induce/telling-cell';
 import { sheetFromTable } from '../../src/core/sheet/sheet-from-table';
 

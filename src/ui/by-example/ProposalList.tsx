@@ -50,10 +50,11 @@ interface FactsProps {
 }
 
 /** How many cells a proposal paints, which are nearest to its limit, and which examples it does not fit. */
-function Facts({ proposal: { count, near, misses }, paints }: FactsProps) {
+function Facts({ proposal: { count, near, misses, isSame }, paints }: FactsProps) {
   const t = useTranslations('byExample');
   const named = (cells: readonly CellTold[]) =>
     cells.map(({ address, shown }) => t('cellShown', { address, shown: shown || t('blank') })).join(', ');
+  if (isSame) return <span className={classes.facts}>{t('sameCellsNow')}</span>;
   const [inside, outside] = [near.filter(({ isPainted }) => isPainted), near.filter(({ isPainted }) => !isPainted)];
   const facts = [
     paints === 'record' ? t('paintsRecords', { count }) : t('paintsCells', { count }),

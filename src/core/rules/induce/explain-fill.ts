@@ -1,7 +1,8 @@
 import type { Evaluation } from '../evaluate/evaluation';
 import type { ExampleCell } from '../propose/evidence';
 import type { HandFill } from './hand-fills';
-import { proposeRules, type Proposal } from './propose-rules';
+import { proposeRules } from './propose-rules';
+import type { Proposal } from './proposal';
 
 /** A rule that explains a fill, with all cells where the two differ. */
 export interface Explanation extends Proposal {

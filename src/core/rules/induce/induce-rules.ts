@@ -3,7 +3,8 @@ import type { ExampleCell } from '../propose/evidence';
 import type { RuleIdea } from '../shape/rule-idea';
 import { namedFields } from '../shape/named-fields';
 import { nearCases, type NearCase } from './near-cases';
-import { proposalSentence, proposeRules, type ExamplesGiven, type Proposal } from './propose-rules';
+import { proposeRules } from './propose-rules';
+import { proposalSentence, type ExamplesGiven, type Proposal } from './proposal';
 import { tellingCell } from './telling-cell';
 
 /** A rule that fits examples, as it is shown to somebody. */
@@ -17,6 +18,8 @@ export interface ToldProposal {
   readonly near: readonly NearCase[];
   /** Examples that it does not fit. */
   readonly misses: readonly ExampleCell[];
+  /** Whether it paints the same cells as the one before it, for another reason. */
+  readonly isSame: boolean;
 }
 
 /** A cell whose answer tells proposals apart: which of those shown would paint it. */
@@ -30,8 +33,8 @@ export interface InducedRules {
   readonly ask?: TellingCell;
 }
 
-/** Proposals that are shown. */
-const MAX_TOLD = 6;
+/** Proposals that are shown, those that paint the same cells as others among them. */
+const MAX_TOLD = 8;
 /** So many examples, of which one may be wrong where nothing fits all. */
 const ENOUGH_FOR_A_MISS = 5;
 
@@ -47,9 +50,12 @@ export function induceRules(evaluation: Evaluation, given: ExamplesGiven): Induc
   const { sheet } = evaluation;
   const columns = [...new Set(cells.map(({ column }) => column))];
   const ask = tellingCell(found, { sheet, columns, looks: given.wanted.length });
-  const shown = found.slice(0, MAX_TOLD);
+  const shown = found.flatMap((each) => [each, ...each.same.slice(0, 1)]).slice(0, MAX_TOLD);
   return {
-    proposals: shown.map((each) => toldProposal(evaluation, each)),
+    proposals: shown.map((each, at) => ({
+      ...toldProposal(evaluation, each),
+      isSame: each.painted.signature === shown[at - 1]?.painted.signature,
+    })),
     ...(ask ? { ask: askedOf(shown, ask) } : {}),
   };
 }
@@ -64,6 +70,7 @@ export function toldProposal({ sheet }: Evaluation, proposal: Proposal): ToldPro
     count,
     near: nearCases(sheet, proposal),
     misses,
+    isSame: false,
   };
 }
 

@@ -1,7 +1,7 @@
 import type { Sheet } from '../../sheet/sheet';
 import { TAG } from '../../values/cell-value';
 import type { ExampleCell } from '../propose/evidence';
-import type { Proposal } from './propose-rules';
+import type { Proposal } from './proposal';
 
 /** A cell that is read beside the limit of a proposal: just painted, or just not. */
 export interface NearCase extends ExampleCell {

@@ -1,7 +1,7 @@
 import type { Sheet } from '../../sheet/sheet';
 import type { ExampleCell } from '../propose/evidence';
 import { itemAt } from '../../values/item-at';
-import type { Proposal } from './propose-rules';
+import type { Proposal } from './proposal';
 
 interface Asked {
   readonly sheet: Sheet;

@@ -16,6 +16,7 @@ export const byExample = {
   addSomeCells: 'Select cells of records that should be highlighted, then “Add the selection”.',
   paintsCells: '{count, plural, one {# cell} other {# cells}}',
   paintsRecords: '{count, plural, one {# record} other {# records}}',
+  sameCellsNow: 'the same cells now, for another reason',
   allBut: 'all but {cells}',
   nearestIn: 'in: {cells}',
   nearestOut: 'out: {cells}',

@@ -1,16 +1,16 @@
 import { useElementSize } from '@mantine/hooks';
 import { max, sum } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
-import { useFormatter, useTranslations } from 'use-intl';
+import { useTranslations } from 'use-intl';
 import type { NamedField } from '../../../core/rules/shape/sentence-words';
 import type { Rule } from '../../../core/rules/shape/rule';
 import { isoFromSerial } from '../../../core/values/dates/date-serial';
 import { useLooks } from '../../legend/use-looks';
 import { useEngineQuery } from '../../sheet/engine/use-engine-query';
 import { useSessionState } from '../../sheet/use-session';
-import { dateTicks } from '../picture/date-ticks';
 import { outcomeColors } from '../picture/outcome-colors';
 import classes from './Past.module.css';
+import { TimeAxis } from './TimeAxis';
 
 const MARGIN = { top: 8, bottom: 22, side: 10 };
 
@@ -22,7 +22,6 @@ interface Props {
 /** How many records a rule paints, and how many there are, by a date of theirs. */
 export function ByDate({ rule, field }: Props) {
   const t = useTranslations('past');
-  const { dateTime } = useFormatter();
   const theme = useSessionState((state) => state.theme);
   const { saved: looks } = useLooks();
   const { ref, width, height } = useElementSize<HTMLDivElement>();
@@ -34,7 +33,6 @@ export function ByDate({ rule, field }: Props) {
   const x = scaleLinear([from, to], [MARGIN.side, Math.max(width - MARGIN.side, MARGIN.side + 1)]);
   const floor = Math.max(height - MARGIN.bottom, MARGIN.top + 20);
   const y = scaleLinear([0, max(bins, (bin) => bin.records) ?? 1], [floor, MARGIN.top]);
-  const ticks = dateTicks([from, to], Math.max(2, Math.floor(width / 110)), (date, parts) => dateTime(date, parts));
   return (
     <>
       <div ref={ref} className={classes.chart}>
@@ -56,11 +54,7 @@ export function ByDate({ rule, field }: Props) {
               </g>
             );
           })}
-          {ticks.map(({ value, says }) => (
-            <text key={value} className={classes.axisText} x={x(value)} y={floor + 16} textAnchor="middle">
-              {says}
-            </text>
-          ))}
+          <TimeAxis span={[from, to]} x={x} width={width} floor={floor} />
         </svg>
       </div>
       <p className={classes.facts}>{t('paintedByDate', { painted, records, field: field.label })}</p>

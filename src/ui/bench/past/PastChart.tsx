@@ -2,12 +2,12 @@ import { useElementSize } from '@mantine/hooks';
 import { extent, max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { curveStepAfter, line } from 'd3-shape';
-import { useFormatter, useTranslations } from 'use-intl';
+import { useTranslations } from 'use-intl';
 import type { PastBin, PastSummary } from '../../../core/findings/past/summarize-spells';
 import { isoFromSerial } from '../../../core/values/dates/date-serial';
-import { dateTicks } from '../picture/date-ticks';
 import type { OutcomeColors } from '../picture/outcome-colors';
 import classes from './Past.module.css';
+import { TimeAxis } from './TimeAxis';
 
 const MARGIN = { top: 8, bottom: 22, side: 10 };
 /** The share of the height that the line of the count has; the bars have the rest. */
@@ -23,7 +23,6 @@ interface Props {
 /** How many cells a rule would have had, as a line, over what entered (upwards) and left (downwards) in each span. */
 export function PastChart({ summary, saved, color }: Props) {
   const t = useTranslations('past');
-  const { dateTime } = useFormatter();
   const { ref, width, height } = useElementSize<HTMLDivElement>();
   const { bins, from, to } = summary;
   const x = scaleLinear([bins[0]?.from ?? from, to], [MARGIN.side, Math.max(width - MARGIN.side, MARGIN.side + 1)]);
@@ -40,7 +39,6 @@ export function PastChart({ summary, saved, color }: Props) {
   const axis = (middle + floor) / 2;
   const barHeight = scaleLinear([0, Math.max(1, moves)], [0, (floor - middle) / 2 - 2]);
   const now = bins.at(-1)?.count ?? 0;
-  const ticks = dateTicks([from, to], Math.max(2, Math.floor(width / 110)), (date, parts) => dateTime(date, parts));
   return (
     <div ref={ref} className={classes.chart}>
       <svg
@@ -55,11 +53,7 @@ export function PastChart({ summary, saved, color }: Props) {
         {bins.map((bin) => (
           <Moves key={bin.from} bin={bin} color={color} place={{ x, barHeight, axis }} />
         ))}
-        {ticks.map(({ value, says }) => (
-          <text key={value} className={classes.axisText} x={x(value)} y={floor + 16} textAnchor="middle">
-            {says}
-          </text>
-        ))}
+        <TimeAxis span={[from, to]} x={x} width={width} floor={floor} />
       </svg>
     </div>
   );
