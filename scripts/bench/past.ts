@@ -48,9 +48,9 @@ const kinds: readonly (readonly [string, When])[] = [
 ];
 for (const [says, when] of kinds) {
   const rule = { ...ruleOver('a', when), look: { bold: true } };
-  const replay = new PastReplay(sheet, past);
+  const replay = new PastReplay(evaluation.world, past);
   const run = () => {
-    const spells = replay.spellsOf(rule, { saved: {}, now });
+    const spells = replay.spellsOf(rule, now);
     return Array.isArray(spells) ? summarizeSpells(spells, { from: past.knownFrom, to: now }).entered : 0;
   };
   const first = timed(run);

@@ -22,7 +22,7 @@ export class PastOfRules {
   private replayOf(replica: Replica): PastReplay {
     const version = replica.pastVersion;
     if (this.kept?.of !== replica || this.kept.version !== version)
-      this.kept = { of: replica, version, replay: new PastReplay(replica.sheet, replica.past) };
+      this.kept = { of: replica, version, replay: new PastReplay(replica.evaluation.world, replica.past) };
     return this.kept.replay;
   }
 
@@ -69,8 +69,7 @@ export class PastOfRules {
   }
 
   private spellsOf(replica: Replica, rule: Rule): readonly Spell[] | Unreplayed {
-    const now = momentOf(replica);
-    return this.replayOf(replica).spellsOf(rule, { saved: replica.saved, now });
+    return this.replayOf(replica).spellsOf(rule, momentOf(replica));
   }
 
   private named({ sheet }: Replica, row: RowId, field: FieldId): { readonly record: string; readonly label: string } {
@@ -85,7 +84,7 @@ export class PastOfRules {
   }
 }
 
-/** Now; the clock of the evaluation goes by minutes, and may be behind the last change. */
+/** The present moment. The evaluation's clock moves once a minute, so the last change can be later than it. */
 const momentOf = ({ evaluation, past }: Replica): number =>
   Math.max(evaluation.world.formulas.now, past.knownUntil + 1e-6);
 

@@ -62,7 +62,8 @@ class Course {
   }
 
   spells() {
-    return new PastReplay(this.sheet, this.past).spellsOf(this.rule, { saved: {}, now: serial(momentAt(this.steps)) });
+    const { world } = new Evaluation(this.sheet, {});
+    return new PastReplay(world, this.past).spellsOf(this.rule, serial(momentAt(this.steps)));
   }
 }
 

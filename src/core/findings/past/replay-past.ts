@@ -1,12 +1,11 @@
-import type { Look } from '../../looks/look';
-import { Evaluation } from '../../rules/evaluate/evaluation';
+import type { RuleWorld } from '../../rules/compile/compile-context';
 import type { CellPast } from '../../rules/evaluate/cell-past';
+import { RunningRule } from '../../rules/evaluate/running-rule';
 import type { Rule } from '../../rules/shape/rule';
 import type { Problem } from '../../rules/terms';
 import { cellAddress } from '../../sheet/address';
 import { writtenFor } from '../../rules/move/follow-layout';
 import type { Sheet } from '../../sheet/sheet';
-import { itemAt } from '../../values/item-at';
 import { UNWATCHED_KINDS } from '../rule-watch';
 import { RecordVersions } from './record-versions';
 import { isByRecord, replayByRecord } from './replay-rule';
@@ -24,32 +23,29 @@ export class PastReplay {
   private made: RecordVersions | null = null;
 
   constructor(
-    private readonly sheet: Sheet,
+    private readonly world: RuleWorld,
     private readonly past: CellPast,
   ) {}
 
   private get versions(): RecordVersions {
-    return (this.made ??= new RecordVersions(this.sheet, this.past));
+    return (this.made ??= new RecordVersions(this.world.sheet, this.past));
   }
 
   /** When each cell would have had a look by a rule, since the past is known; or why that cannot be said. */
-  spellsOf(
-    given: Rule,
-    { saved, now }: { readonly saved: Readonly<Record<string, Look>>; readonly now: number },
-  ): readonly Spell[] | Unreplayed {
+  spellsOf(given: Rule, now: number): readonly Spell[] | Unreplayed {
     const begins = this.past.knownFrom;
     if (!(begins < now)) return 'nothing-known';
     if (UNWATCHED_KINDS.some((kind) => kind === given.when.kind)) return 'shades-all';
-    const rule = anchored(given, this.sheet);
-    const evaluation = new Evaluation(this.sheet, saved, { now });
-    evaluation.setRules([{ ...rule, on: true }]);
-    const running = itemAt(evaluation.activeRules, 0);
+    const { sheet, formulas } = this.world;
+    const rule = { ...anchored(given, sheet), on: true };
+    const world: RuleWorld = { ...this.world, formulas: { ...formulas, now }, history: null };
+    const running = new RunningRule(rule, world);
     if (running.needsHistory) return 'needs-past';
     if (running.problem) return running.problem;
-    const hasFormulas = running.columnsRead().some((column) => this.sheet.column(column).formulas.some(() => true));
+    const hasFormulas = running.columnsRead().some((column) => sheet.column(column).formulas.some(() => true));
     return isByRecord(rule, running) && !hasFormulas
-      ? replayByRecord(this.versions, rule, { present: { sheet: this.sheet, running }, saved, begins, now })
-      : replayInSteps(this.sheet, this.versions, { rule, saved, begins, now });
+      ? replayByRecord(this.versions, rule, { world, running, begins })
+      : replayInSteps(world, this.versions, { rule, begins, now });
   }
 }
 

@@ -1,11 +1,9 @@
-import type { Look } from '../../looks/look';
-import { Evaluation } from '../../rules/evaluate/evaluation';
-import type { RunningRule } from '../../rules/evaluate/running-rule';
+import { FormulaShapes } from '../../formula/run/make-formula';
+import type { RuleWorld } from '../../rules/compile/compile-context';
+import { RunningRule } from '../../rules/evaluate/running-rule';
 import { kindOf } from '../../rules/kinds/registry';
 import type { Rule } from '../../rules/shape/rule';
 import type { Problem } from '../../rules/terms';
-import type { Sheet } from '../../sheet/sheet';
-import { itemAt } from '../../values/item-at';
 import type { RecordVersions } from './record-versions';
 import { SpellsOfCell, type Spell } from './spells';
 
@@ -16,11 +14,10 @@ export function isByRecord({ reads, when }: Rule, running: RunningRule): boolean
 }
 
 interface RecordReplay {
-  /** The sheet of now, with the rule over it: rows that have not changed are as they are there. */
-  readonly present: { readonly sheet: Sheet; readonly running: RunningRule };
-  readonly saved: Readonly<Record<string, Look>>;
+  /** The present sheet, and the rule as evaluated over it: unchanged rows are read from there. */
+  readonly world: RuleWorld;
+  readonly running: RunningRule;
   readonly begins: number;
-  readonly now: number;
 }
 
 /**
@@ -30,19 +27,19 @@ interface RecordReplay {
 export function replayByRecord(
   { sheet, versions, unchanged }: RecordVersions,
   rule: Rule,
-  { present, saved, begins, now }: RecordReplay,
+  { world, running: present, begins }: RecordReplay,
 ): Spell[] | Problem {
-  const evaluation = new Evaluation(sheet, saved, { now });
-  evaluation.setRules([{ ...rule, on: true }]);
-  const running = itemAt(evaluation.activeRules, 0);
+  const { now, work, findSheet, findName } = world.formulas;
+  const formulas = { sheet, now, work, findSheet, findName };
+  const running = new RunningRule(rule, { sheet, formulas, shapes: new FormulaShapes(), history: null });
   if (running.problem) return running.problem;
   const spells: Spell[] = [];
-  const isRead = new Set(present.running.read.map(({ column }) => column));
-  for (const column of isRead) {
+  const columns = new Set(present.read.map(({ column }) => column));
+  for (const column of columns) {
     const field = sheet.field(column).id;
     for (const slot of unchanged) {
-      const outcome = present.running.shows(column, slot) ? present.running.outcomeAt(column, slot) : -1;
-      if (outcome >= 0) spells.push({ row: present.sheet.rowId(slot), field, outcome, from: begins, to: Infinity });
+      const outcome = present.shows(column, slot) ? present.outcomeAt(column, slot) : -1;
+      if (outcome >= 0) spells.push({ row: world.sheet.rowId(slot), field, outcome, from: begins, to: Infinity });
     }
   }
   for (const { column } of running.read) {

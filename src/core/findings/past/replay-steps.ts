@@ -1,5 +1,5 @@
-import type { Look } from '../../looks/look';
 import { Evaluation } from '../../rules/evaluate/evaluation';
+import type { RuleWorld } from '../../rules/compile/compile-context';
 import type { RunningRule } from '../../rules/evaluate/running-rule';
 import type { Rule } from '../../rules/shape/rule';
 import type { Problem } from '../../rules/terms';
@@ -24,7 +24,8 @@ interface Step {
 }
 
 interface ReplayOptions {
-  readonly saved: Readonly<Record<string, Look>>;
+  /** Switched on. */
+  readonly rule: Rule;
   /** The moments of the past that are known, as serial dates. */
   readonly begins: number;
   readonly now: number;
@@ -36,14 +37,13 @@ interface ReplayOptions {
  * depends on it. Cost: an edit under one rule, and a look at its outcomes, for each step; 2,500 steps at most, fewer of many rows.
  */
 export function replayInSteps(
-  present: Sheet,
+  { sheet: present, formulas: { findSheet, work } }: RuleWorld,
   versions: RecordVersions,
-  { rule, ...options }: ReplayOptions & { readonly rule: Rule },
+  { rule, begins, now }: ReplayOptions,
 ): Spell[] | Problem {
-  const { begins, now, saved } = options;
   const { sheet, steps } = courseOf(present, versions, begins);
-  const evaluation = new Evaluation(sheet, saved, { now: begins });
-  evaluation.setRules([{ ...rule, on: true }]);
+  const evaluation = new Evaluation(sheet, {}, { now: begins, findSheet, limits: work.limits });
+  evaluation.setRules([rule]);
   const first = itemAt(evaluation.activeRules, 0);
   if (first.problem && steps.length === 0) return first.problem;
   const watch = new OutcomeWatch(sheet);

@@ -17,18 +17,17 @@ export function useRulePast(rule: Rule | null, past: PastAsked): RulePast | null
   const legend = useSessionState((state) => state.legend);
   const [told, setTold] = useState<RulePast | null>(null);
   const ask = useNewest(async () => {
-    if (!rule) return;
-    for (;;) {
-      const answer = await session.ask({ kind: 'ask-past', rule, past });
-      setTold(answer);
-      if (answer.gap !== 'reading') return;
-      await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
-    }
+    if (rule) setTold(await session.ask({ kind: 'ask-past', rule, past }));
   });
   const [asking] = useState(() => new LatestOnly(() => ask()));
   const asked = JSON.stringify([rule, past]);
   useEffect(() => {
     void asking.run();
   }, [asking, asked, legend]);
+  useEffect(() => {
+    if (told?.gap !== 'reading') return;
+    const again = setTimeout(() => void asking.run(), AGAIN_MS);
+    return () => clearTimeout(again);
+  }, [asking, told]);
   return rule ? told : null;
 }
