@@ -1,20 +1,21 @@
 import { isInUse } from '../compile/reach';
 import type { Evaluation } from '../evaluate/evaluation';
-import { KIND_NAMES, type KindName, type When } from '../kinds/registry';
+import { KIND_NAMES, KINDS, type KindName, type When } from '../kinds/registry';
 import { Evidence, type ExampleCell } from '../propose/evidence';
+import { candidatesOf, isOfStatistics, lengthOf } from '../propose/registry';
 import type { RuleIdea } from '../shape/rule-idea';
 import type { FieldId } from '../../sheet/ids';
 import type { Sheet } from '../../sheet/sheet';
-import { combineConditions, combinedWhen, fieldCandidates, type Combination } from './combine-conditions';
-import { descriptionLength } from './description-length';
+import { combineConditions, combinedWhen, type Combination } from './combine-conditions';
 import type { ExamplesGiven } from './proposal';
 
 /** Kinds that look at each record by itself: the others are proposed only over the fields that were pointed at. */
-const BY_RECORD: readonly KindName[] = ['compare', 'text', 'state', 'date', 'bands', 'category'];
+const BY_RECORD = KIND_NAMES.filter((kind) => !isOfStatistics(kind));
 /** Bits for reading another field than the one that was pointed at. */
 const OTHER_FIELD_BITS = 12;
 /** Bits for a combination, besides its parts. */
 const COMBINATION_BITS = 6;
+
 /** A rule that may fit, and its length in bits. */
 export interface Candidate {
   readonly idea: RuleIdea;
@@ -43,15 +44,20 @@ export class CandidateSearch {
     const { given, pointed } = this;
     const isRecord = given.paints === 'record';
     const readable = this.readable();
+    // One of several fields that were pointed at may decide for all of them.
     const others = readable
-      .filter((column) => isRecord || !pointed.includes(column))
+      .filter((column) => isRecord || pointed.length > 1 || !pointed.includes(column))
       .map((column) => this.over([column], false));
     const own = isRecord || given.reads !== undefined ? undefined : this.over(pointed, true);
-    const otherBits = Math.log2(others.length || 1) + (isRecord || given.reads !== undefined ? 0 : OTHER_FIELD_BITS);
+    const isFar = ({ column }: Evidence): boolean =>
+      !isRecord && given.reads === undefined && !pointed.includes(column);
+    const whichBits = Math.log2(others.length || 1);
     const kinds = isRecord ? KIND_NAMES : BY_RECORD;
     return [
       ...(own ? this.ofField(own, KIND_NAMES, 0) : []),
-      ...others.flatMap((evidence) => this.ofField(evidence, kinds, otherBits)),
+      ...others.flatMap((evidence) =>
+        this.ofField(evidence, kinds, whichBits + (isFar(evidence) ? OTHER_FIELD_BITS : 0)),
+      ),
       ...(this.isSeveral ? [] : this.combined(own, others)),
     ];
   }
@@ -83,11 +89,11 @@ export class CandidateSearch {
 
   /** Conditions with looks of their own are for several looks, the others for one. */
   private ofField(evidence: Evidence, kinds: readonly KindName[], extraBits: number): Candidate[] {
-    const usable = kinds.filter((kind) => (kind === 'bands' || kind === 'category') === this.isSeveral);
+    const usable = kinds.filter((kind) => (KINDS[kind].outcomes === 'several') === this.isSeveral);
     const namables = { fields: this.sheet.fields.length, values: evidence.valueCount };
-    return [...fieldCandidates(evidence, usable)].map((when) => ({
+    return [...candidatesOf(usable, evidence)].map((when) => ({
       idea: this.idea(evidence, when),
-      bits: extraBits + descriptionLength(when, namables),
+      bits: extraBits + lengthOf(when, namables),
     }));
   }
 

@@ -3,9 +3,8 @@ import { kindOf, type When } from '../kinds/registry';
 import type { RuleWorld } from '../compile/compile-context';
 import { isProblem } from '../terms';
 import type { Evidence } from '../propose/evidence';
-import { candidatesOf } from '../propose/registry';
+import { candidatesOf, lengthOf } from '../propose/registry';
 import { conditionFormula } from './condition-formula';
-import { descriptionLength } from './description-length';
 
 /** One of the two conditions of a combination: about one field. */
 export interface ConditionPart {
@@ -66,7 +65,7 @@ function coversOf(evidence: Evidence, world: RuleWorld, sort: 'no' | 'yes'): Cov
     const yes = sort === 'yes' ? [cell] : evidence.yes;
     const unwanted = sort === 'no' ? [cell] : evidence.no;
     const narrowed = evidence.with({ wanted: [{ look: {}, cells: yes }], unwanted });
-    for (const { when, bits } of shortest(fieldCandidates(narrowed, PART_KINDS), evidence.valueCount)) {
+    for (const { when, bits } of shortest(candidatesOf(PART_KINDS, narrowed), evidence.valueCount)) {
       const key = JSON.stringify(when);
       if (found.has(key)) continue;
       const kernel = kindOf(when).compile(when, { ...world, cells: read });
@@ -85,11 +84,14 @@ function coversOf(evidence: Evidence, world: RuleWorld, sort: 'no' | 'yes'): Cov
 const shortest = (found: Iterable<When>, values: number): { readonly when: When; readonly bits: number }[] =>
   [...found]
     .filter((when) => conditionFormula(when, 'A1') !== undefined)
-    .map((when) => ({ when, bits: descriptionLength(when, { fields: 1, values }) }))
+    .map((when) => ({ when, bits: lengthOf(when, { fields: 1, values }) }))
     .sort((a, b) => a.bits - b.bits)
     .slice(0, MAX_ALIKE);
 
-/** Pairs that together cover all examples, of covers by field; which of the fields it is costs bits as well. */
+/**
+ * Pairs that together cover all examples, of covers by field; which of the fields it is costs bits as well. An example
+ * that no condition covers is left out, and may be the one that does not fit.
+ */
 function pairs(how: 'and' | 'or', byField: readonly (readonly Cover[])[]): Combination[] {
   const covers = byField.flat();
   const whole = covers.reduce((bits, each) => bits | each.covers, 0);
@@ -110,9 +112,4 @@ export function combinedWhen(
   const formulas = parts.map((part) => conditionFormula(part.when, `$${columnLetters(part.column)}${position + 1}`));
   const at = `${columnLetters(column)}${position + 1}`;
   return { kind: 'formula', formula: `=${how === 'and' ? 'AND' : 'OR'}(${formulas.join(';')})`, at };
-}
-
-/** The conditions of one field that its kinds propose. */
-export function* fieldCandidates(evidence: Evidence, kinds: readonly When['kind'][]): Iterable<When> {
-  for (const kind of kinds) yield* candidatesOf(kind, evidence);
 }

@@ -16,7 +16,7 @@ export function conditionFormula(when: When, cell: string): string | undefined {
     if (typeof to === 'number' && is !== 'between' && is !== 'outside')
       return `AND(ISNUMBER(${cell});${cell}${is === '!=' ? '<>' : is}${numberText(to)})`;
     if (typeof to === 'string' && is === '=') return `${cell}=${quoted(to)}`;
-    if (typeof to === 'string' && is === '!=') return `AND(${cell}<>"";${cell}<>${quoted(to)})`;
+    if (typeof to === 'string' && is === '!=') return `AND(ISTEXT(${cell});${cell}<>${quoted(to)})`;
     return undefined;
   }
   if (when.kind === 'text') {

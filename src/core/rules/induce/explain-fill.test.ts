@@ -49,6 +49,13 @@ describe('fills by hand', () => {
     expect(explained(sheet)).toEqual([{ says: 'Crew is “East”', misses: [] }]);
   });
 
+  test('in two fields of the same records, by the field that decides; a slip counts once', () => {
+    const rows = [['Crew', 'Oxygen', 'Plan'], ...OXYGEN.map((level, at) => [CREWS[at % 3]!, String(level), '7'])];
+    const sheet = sheetFromTable({ rows, width: 3 }, { header: true });
+    for (const column of [1, 2]) paint(sheet, column, (at) => OXYGEN[at]! < 6 || at === 3);
+    expect(explained(sheet)).toEqual([{ says: 'Oxygen is below 6', misses: [4] }]);
+  });
+
   test('of a whole field are decoration', () => {
     const sheet = readings();
     paint(sheet, 0, () => true);

@@ -52,13 +52,14 @@ function searchFrom(
   { start, found }: { readonly start: number; readonly found: Map<string, Explanation> },
 ): Explanation | undefined {
   const { sheet } = evaluation;
-  const column = sheet.findColumn(fill.fields[0] ?? '') ?? 0;
+  // Whole records are the same in each of their fields: one stands for all.
+  const fields = fill.isRecord ? fill.fields.slice(0, 1) : fill.fields;
+  const columns = fields.flatMap((id) => sheet.findColumn(id) ?? []);
   const [filled, others]: [number[], number[]] = [[], []];
   sheet.slotsWithRoles(['record']).forEach((slot) => (fill.slots.has(slot) ? filled : others).push(slot));
+  const records = [...filled, ...others];
   const cellsAt = (slots: readonly number[]): ExampleCell[] =>
-    (fill.isRecord ? [column] : fill.fields.flatMap((id) => sheet.findColumn(id) ?? [])).flatMap((each) =>
-      slots.map((slot) => ({ column: each, slot })),
-    );
+    columns.flatMap((column) => slots.map((slot) => ({ column, slot })));
   const pointed = new Set([...spread(filled, FILLED, start), ...spread(others, OTHERS, start)]);
   let best: Explanation | undefined;
   for (let step = 0; step < STEPS; step++) {
@@ -68,7 +69,7 @@ function searchFrom(
       unwanted: cellsAt(unwanted ?? []),
       paints: fill.isRecord ? 'record' : 'cell',
     });
-    const explained = proposals.map((each) => ({ ...each, misses: missesOf(each, fill, { filled, others, column }) }));
+    const explained = proposals.map((each) => ({ ...each, misses: missesOf(each, fill, { records, columns }) }));
     for (const each of explained) {
       const known = found.get(each.painted.signature);
       if (!known || worth(each) < worth(known)) found.set(each.painted.signature, each);
@@ -95,15 +96,15 @@ function spread(slots: readonly number[], most: number, start: number): number[]
   ).filter((slot) => slot >= 0);
 }
 
+/** The records that are filled otherwise than a proposal paints them: of each the first field where that is so. */
 function missesOf(
   { painted }: Proposal,
   { slots }: HandFill,
-  {
-    filled,
-    others,
-    column,
-  }: { readonly filled: readonly number[]; readonly others: readonly number[]; readonly column: number },
+  { records, columns }: { readonly records: readonly number[]; readonly columns: readonly number[] },
 ): ExampleCell[] {
-  const shown = painted.anyOf(column);
-  return [...filled, ...others].filter((slot) => slots.has(slot) !== shown.has(slot)).map((slot) => ({ column, slot }));
+  const shown = columns.map((column) => ({ column, has: painted.anyOf(column) }));
+  return records.flatMap((slot) => {
+    const wrong = shown.find(({ has }) => has.has(slot) !== slots.has(slot));
+    return wrong ? [{ column: wrong.column, slot }] : [];
+  });
 }

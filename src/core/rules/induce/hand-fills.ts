@@ -26,13 +26,13 @@ const MIN_CELLS = 2;
 export function handFills(sheet: Sheet): HandFill[] {
   const records = sheet.slotsWithRoles(['record']);
   const total = records.count();
-  const groups = new Map<string, { readonly fill: Hex; readonly slots: BitSet; readonly columns: number[] }>();
+  const groups = new Map<string, { readonly fill: Hex; readonly slots: BitSet; readonly columns: Set<number> }>();
   const add = (column: number, byFill: ReadonlyMap<Hex, BitSet>): void => {
     for (const [fill, slots] of byFill) {
       const name = `${fill} ${slots.words.join()}`;
       const known = groups.get(name);
-      if (known) known.columns.push(column);
-      else groups.set(name, { fill, slots, columns: [column] });
+      if (known) known.columns.add(column);
+      else groups.set(name, { fill, slots, columns: new Set([column]) });
     }
   };
   const used = sheet.fields.flatMap((_, column) => (isInUse(sheet, column) ? [column] : []));
@@ -45,8 +45,8 @@ export function handFills(sheet: Sheet): HandFill[] {
   return [...groups.values()]
     .map(({ fill, slots, columns }) => ({
       fill,
-      fields: columns.map((column) => sheet.field(column).id),
-      isRecord: columns.length === used.length,
+      fields: [...columns].sort((a, b) => a - b).map((column) => sheet.field(column).id),
+      isRecord: columns.size === used.length,
       slots,
       count: slots.count(),
     }))

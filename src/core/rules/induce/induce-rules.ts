@@ -11,8 +11,6 @@ import { tellingCell } from './telling-cell';
 export interface ToldProposal {
   readonly sentence: string;
   readonly idea: RuleIdea;
-  /** Whether the rule is a formula that says two conditions, of which the sentence tells. */
-  readonly isCombination: boolean;
   /** How many cells it would paint by what it reads; with whole records, how many records. */
   readonly count: number;
   readonly near: readonly NearCase[];
@@ -62,11 +60,10 @@ export function induceRules(evaluation: Evaluation, given: ExamplesGiven): Induc
 
 /** A proposal as it is shown to somebody. */
 export function toldProposal({ sheet }: Evaluation, proposal: Proposal): ToldProposal {
-  const { idea, combination, count, misses } = proposal;
+  const { idea, count, misses } = proposal;
   return {
     sentence: proposalSentence(namedFields(sheet), proposal),
     idea,
-    isCombination: combination !== undefined,
     count,
     near: nearCases(sheet, proposal),
     misses,

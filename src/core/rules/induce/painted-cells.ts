@@ -21,7 +21,9 @@ export class PaintedCells {
     let [count, hash] = [0, 0x811c9dc5];
     for (const byColumn of slots)
       for (const set of byColumn.values()) {
-        for (const word of set.words) hash = Math.imul(hash ^ (word ^ (word >>> 15)), 0x01000193);
+        // Sets of the same members may have room for more, at the end.
+        const end = set.words.findLastIndex((word) => word !== 0) + 1;
+        for (const word of set.words.subarray(0, end)) hash = Math.imul(hash ^ (word ^ (word >>> 15)), 0x01000193);
         count += set.count();
       }
     this.count = count;

@@ -1,6 +1,7 @@
 import type { Evaluation } from '../evaluate/evaluation';
 import type { KindName } from '../kinds/registry';
 import type { RuleIdea } from '../shape/rule-idea';
+import { isOfStatistics } from '../propose/registry';
 import { CandidateSearch, type Candidate } from './candidate-search';
 import { CandidateTrial } from './candidate-trial';
 import type { ExamplesGiven, Proposal } from './proposal';
@@ -9,7 +10,6 @@ import type { ExamplesGiven, Proposal } from './proposal';
 const MAX_ALIKE = 64;
 const MAX_BESIDE = 30;
 const MAX_STATISTICS = 12;
-const STATISTICS: readonly KindName[] = ['average', 'rank', 'repeat'];
 /** Conditions that are evaluated at most, and proposals that are kept, to be told apart by further examples. */
 const MAX_EVALUATED = 192;
 const MAX_KEPT = 40;
@@ -69,7 +69,7 @@ function shortest(all: readonly Candidate[]): Candidate[] {
 
 /** Candidates that count together: those of a kind over the same field, and all that cost more than a loop. */
 function sortOf({ reads, when }: RuleIdea): { readonly sort: string; readonly most: number } {
-  if (STATISTICS.includes(when.kind)) return { sort: 'statistics', most: MAX_STATISTICS };
+  if (isOfStatistics(when.kind)) return { sort: 'statistics', most: MAX_STATISTICS };
   const isBeside = when.kind === 'compare' && typeof when.to === 'object' && 'field' in when.to;
   if (isBeside) return { sort: 'beside', most: MAX_BESIDE };
   return { sort: `${when.kind} ${'fields' in reads ? reads.fields.join(' ') : ''}`, most: MAX_ALIKE };

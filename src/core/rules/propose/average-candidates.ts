@@ -2,6 +2,7 @@ import { keysOf } from '../../values/typed-keys';
 import { AVERAGE_SIDES, awayOf, onSide, type AverageWhen } from '../kinds/average';
 import { groupsKnown, type CellGroup } from './cell-groups';
 import type { Evidence } from './evidence';
+import { numberLength, perLength, testLength, type NameLengths } from './shortness';
 
 /** Distances from the mean that people write. */
 const USUAL_DEVIATIONS = [0, 1, 2, 1.5, 3, 0.5, 2.5];
@@ -23,3 +24,7 @@ export function* averageCandidates(evidence: Evidence): Iterable<AverageWhen> {
         if (wanted.every(holds) && !others.some(holds)) yield when;
       }
 }
+
+/** The length of a side of the average. */
+export const averageLength = ({ is, deviations, per }: AverageWhen, of: NameLengths): number =>
+  testLength(is) + (deviations ? 1 + numberLength(deviations) : 0) + perLength(per, of);

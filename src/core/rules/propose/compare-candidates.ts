@@ -1,9 +1,10 @@
 import { TAG, type CellValue } from '../../values/cell-value';
 import { compareValues } from '../compile/compare-values';
 import type { CompareWhen } from '../kinds/compare';
-import type { FieldOperand } from '../terms';
+import { operandList, type FieldOperand } from '../terms';
 import type { Evidence, ExampleCell, Extent } from './evidence';
 import { sensibleNumbers } from './sensible-numbers';
+import { operandLength, sumOf, testLength, type NameLengths } from './shortness';
 
 type OneSided = '<' | '<=' | '>' | '>=';
 
@@ -162,3 +163,14 @@ function* scaled(evidence: Evidence, column: number): Iterable<CompareWhen> {
   for (const { is, to } of limits(known(({ number, other }) => number - other)))
     if (typeof to === 'number' && to !== 0) yield asOperand({ field, plus: to }, is);
 }
+
+/** Bits for one exact number instead of a limit, and for comparing sizes without their sign. */
+const EXACT_BITS = 3;
+const MAGNITUDE_BITS = 3;
+
+/** The length of a comparison. */
+export const compareLength = ({ is, to, magnitude }: CompareWhen, of: NameLengths): number =>
+  testLength(is) +
+  (is === '=' && typeof to === 'number' ? EXACT_BITS : 0) +
+  sumOf(operandList(to), (operand) => operandLength(operand, of)) +
+  (magnitude ? MAGNITUDE_BITS : 0);

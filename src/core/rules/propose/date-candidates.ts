@@ -1,10 +1,12 @@
 import { rolledSerial, partsOf, weekdayOf } from '../../values/dates/calendar';
 import { isoFromSerial } from '../../values/dates/date-serial';
+import { readDate } from '../../values/dates/read-date';
 import { TAG } from '../../values/cell-value';
 import { keysOf } from '../../values/typed-keys';
 import { DAYS_BY_TODAY, daysOf, runOfDays, unitOfCalendar, type DateWhen, type RelativeSpan } from '../kinds/date';
+import { operandList, type Operand } from '../terms';
 import type { Evidence, ExampleCell } from './evidence';
-import { dayLength } from './shortness';
+import { dayLength, numberLength, sumOf, testLength, textLength } from './shortness';
 
 /** Tests by today that people write: runs of days of usual lengths, and units of the calendar. */
 const USUAL_SPANS: readonly (keyof typeof DAYS_BY_TODAY | RelativeSpan)[] = [
@@ -87,4 +89,21 @@ function sensibleDays(from: number, to: number, most: number): number[] {
   for (let day = monday; day <= to && found.size < 3 * most; day += 7) found.add(day);
   for (const end of [from, to]) if (end >= from && end <= to) found.add(end);
   return [...found].sort((a, b) => dayLength(a) - dayLength(b) || a - b).slice(0, most);
+}
+
+/** Numbers of days that are weeks, or nearly months. */
+const USUAL_COUNTS = [7, 14, 30, 60, 90];
+
+/** The length of a test of the day. */
+export const dateLength = (when: DateWhen): number =>
+  typeof when.is === 'string' ? testLength(when.is) + sumOf(operandList(when.to), givenDayLength) : spanLength(when.is);
+
+function givenDayLength(day: Operand): number {
+  const serial = typeof day === 'string' ? readDate(day) : undefined;
+  return serial === undefined ? textLength(JSON.stringify(day)) : dayLength(serial);
+}
+
+function spanLength(span: RelativeSpan): number {
+  const count = 'last' in span ? span.last : 'next' in span ? span.next : 1;
+  return 3 + (USUAL_COUNTS.includes(count) ? 0 : numberLength(count));
 }

@@ -7,6 +7,7 @@ import type { BandsWhen } from '../kinds/bands';
 import type { CategoryWhen } from '../kinds/category';
 import type { Evidence } from './evidence';
 import { sensibleNumbers } from './sensible-numbers';
+import { operandLength, sumOf, type NameLengths } from './shortness';
 
 /** Numbers that are tried as a cut: fewer where there are many cuts. */
 const MAX_CUTS = 8;
@@ -69,3 +70,11 @@ export function* categoryCandidates(evidence: Evidence): Iterable<CategoryWhen> 
   if (looks.size > MAX_VALUES || no.some((cell) => looks.has(foldText(textOf(cell))))) return;
   yield { kind: 'category', looks: Object.fromEntries([...looks.values()].map(({ text, look }) => [text, look])) };
 }
+
+/** The length of the cuts between bands. */
+export const bandsLength = ({ cuts, edge }: BandsWhen, of: NameLengths): number =>
+  sumOf(cuts, (cut) => operandLength(cut, of)) + (edge ? 1 : 0);
+
+/** The length of the values that each have a look. */
+export const categoryLength = ({ looks = {} }: CategoryWhen, of: NameLengths): number =>
+  sumOf(Object.keys(looks), () => of.value);

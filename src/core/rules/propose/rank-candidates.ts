@@ -1,6 +1,7 @@
 import { placesOf, type RankWhen } from '../kinds/rank';
 import { groupsKnown, type CellGroup } from './cell-groups';
 import type { Evidence } from './evidence';
+import { numberLength, perLength, testLength, type NameLengths } from './shortness';
 
 /** Numbers and shares of places that people write. */
 const USUAL_PLACES = [1, 2, 3, 5, 10, 15, 20, 25, 30, 50, 100].map((n) => ({ n }));
@@ -18,3 +19,7 @@ export function* rankCandidates(evidence: Evidence): Iterable<RankWhen> {
         if (wanted.every(holds) && !others.some(holds)) yield when;
       }
 }
+
+/** The length of a rank. */
+export const rankLength = ({ is, n, percent, per }: RankWhen, of: NameLengths): number =>
+  testLength(is) + numberLength(n ?? percent ?? 0) + perLength(per, of);

@@ -24,7 +24,7 @@ describe.each(KIND_NAMES)('%s', (name) => {
       if (wanted.length === 0 || isSeveral !== wanted.length > 1) continue;
       const read = [{ column: 0, slots: sheet.slotsWithRoles(['record']) }];
       const evidence = new Evidence({ sheet, read, wanted, unwanted: cells(-1), now: NaN, isPointed: true });
-      for (const proposed of candidatesOf(name, evidence)) {
+      for (const proposed of candidatesOf([name], evidence)) {
         expect(KINDS[name].schema(Joi).validate(proposed, { convert: false }).error).toBeUndefined();
         if (isSeveral || proposed.kind === 'repeat') continue;
         const evaluation = new Evaluation(sheet, {});

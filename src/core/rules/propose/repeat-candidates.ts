@@ -1,5 +1,6 @@
 import type { RepeatWhen } from '../kinds/repeat';
 import type { Evidence, ExampleCell } from './evidence';
+import { sumOf, testLength, type NameLengths } from './shortness';
 
 /**
  * Whether cells that are wanted occur several times, or once, and those that are not do otherwise. Which are the first
@@ -25,3 +26,7 @@ export function* repeatCandidates({ sheet, read, yes, no, isPointed }: Evidence)
     yield { kind: 'repeat', is: 'first' };
   } else if (!wanted.some(isRepeated) && others.every(isRepeated)) yield { kind: 'repeat', is: 'unique' };
 }
+
+/** The length of a test for duplicates. */
+export const repeatLength = ({ is, by }: RepeatWhen, of: NameLengths): number =>
+  testLength(is) + sumOf(by ?? [], () => of.field);

@@ -2,6 +2,7 @@ import { TAG } from '../../values/cell-value';
 import { keysOf } from '../../values/typed-keys';
 import { STATES, type StateWhen } from '../kinds/state';
 import type { Evidence, ExampleCell } from './evidence';
+import { testLength } from './shortness';
 
 /** States in which all cells are that are wanted, and none that is not. */
 export function* stateCandidates({ sheet, yes, no }: Evidence): Iterable<StateWhen> {
@@ -12,3 +13,6 @@ export function* stateCandidates({ sheet, yes, no }: Evidence): Iterable<StateWh
     if (yes.length > 0 && yes.every(isIn) && !no.some(isIn)) yield { kind: 'state', is };
   }
 }
+
+/** The length of a test of the state. */
+export const stateLength = ({ is }: StateWhen): number => testLength(is);

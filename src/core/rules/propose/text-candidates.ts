@@ -4,6 +4,7 @@ import { TAG } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import type { TextWhen } from '../kinds/text';
 import type { Evidence, ExampleCell } from './evidence';
+import { sumOf, testLength, textLength, type NameLengths } from './shortness';
 
 /** Texts that a candidate lists at most. */
 const MAX_LISTED = 6;
@@ -149,3 +150,13 @@ const shapeOf = (text: string): string => shapeBy(text, (letter, length) => `${l
 
 /** Any number of them. */
 const looseShapeOf = (text: string): string => shapeBy(text, (letter) => `${letter}+`);
+
+/** The length of a test of the text. */
+export const textTestLength = ({ is, any }: TextWhen, of: NameLengths): number =>
+  testLength(is) + sumOf(any, (word) => wordLength(is, String(word), of));
+
+/** A whole value is one of those in the field, a word one of a few more; a part of a word is spelled besides. */
+function wordLength(is: TextWhen['is'], word: string, of: NameLengths): number {
+  if (is === 'equals' || is === 'differs') return of.value;
+  return is === 'contains' || is === 'lacks' ? of.value + 1 : of.value + 1 + textLength(word) / 2;
+}
