@@ -28,8 +28,8 @@ import type { FindQuery } from '../core/edit/find';
 import type { Refresh, RefreshHow } from '../core/edit/refresh';
 import type { AreaMeasures } from '../core/rules/explain/measure-area';
 import type { GivenLook } from './packed/painted-sheet';
-import type { PaintedByDate, PastAsked, PastRow, RulePast } from './rule-past';
-import type { FilledCells, PointedExamples, ProposalsTold, ProposalTold } from './by-example';
+import type { PastQuestions } from './rule-past';
+import type { ByExampleQuestions } from './by-example';
 import type {
   ActiveCell,
   Area,
@@ -220,32 +220,6 @@ export type EngineQuestions = {
     readonly asked: { readonly idea: RuleIdea };
     readonly answer: MatchCount | null;
   };
-  /** The rules that fit cells somebody has pointed at. */
-  readonly 'ask-proposals': {
-    readonly asked: { readonly examples: PointedExamples };
-    readonly answer: ProposalsTold;
-  };
-  /** What a rule would have found over the sheet's log; the second as rows of a table. */
-  readonly 'ask-past': {
-    readonly asked: { readonly rule: Rule; readonly past: PastAsked };
-    readonly answer: RulePast;
-  };
-  /** How many records a rule paints, by a date of theirs; and the fields that have one. */
-  readonly 'ask-by-date': {
-    readonly asked: { readonly rule: Rule; readonly field: FieldId };
-    readonly answer: PaintedByDate;
-  };
-  readonly 'ask-date-fields': { readonly asked: object; readonly answer: readonly FieldId[] };
-  readonly 'ask-past-rows': {
-    readonly asked: { readonly rule: Rule; readonly past: PastAsked };
-    readonly answer: readonly PastRow[];
-  };
-  /** The fills of records that were made by hand, and the rules that explain one of them. */
-  readonly 'ask-fills': { readonly asked: object; readonly answer: readonly FilledCells[] };
-  readonly 'ask-explanation': {
-    readonly asked: { readonly filled: FilledCells };
-    readonly answer: readonly ProposalTold[];
-  };
   /** The outcomes of a rule for values by themselves. */
   readonly 'ask-trials': {
     readonly asked: { readonly rule: Rule; readonly values: readonly Trial['value'][] };
@@ -328,7 +302,8 @@ export type EngineQuestions = {
     readonly asked: { readonly rule: RuleId; readonly reads: Reads; readonly thresholds: readonly number[] };
     readonly answer: RuleProfile;
   };
-};
+} & ByExampleQuestions &
+  PastQuestions;
 
 export type RequestName = keyof EngineQuestions;
 /** A request, as it is asked. */

@@ -1,9 +1,7 @@
 import type { DatedBin } from '../core/findings/past/painted-by-date';
 import type { PastSummary } from '../core/findings/past/summarize-spells';
-import type { CellIds } from '../core/sheet/ids';
-
-/** Why the past of a rule cannot be shown; `reading`: it will soon. */
-export type PastGap = 'reading' | 'shades-all' | 'needs-past' | 'nothing-known' | 'cannot-work';
+import type { Rule } from '../core/rules/shape/rule';
+import type { CellIds, FieldId } from '../core/sheet/ids';
 
 /** A cell that a rule would have found. */
 export interface PastCellTold {
@@ -19,7 +17,9 @@ export interface PastCellTold {
 
 /** What a rule would have found over the past that is known, or a part of it. */
 export type RulePast =
-  | { readonly gap: PastGap; readonly message: string }
+  /** Why it cannot be shown; `reading`: it will soon. */
+  | { readonly gap: 'reading' | 'shades-all' | 'needs-past' | 'nothing-known' }
+  | { readonly gap: 'cannot-work'; readonly message: string }
   | {
       readonly gap: null;
       readonly summary: Omit<PastSummary, 'most'>;
@@ -31,9 +31,6 @@ export interface PastAsked {
   readonly days: number | null;
 }
 
-/** How many records a rule paints, by a date of theirs. */
-export type PaintedByDate = readonly DatedBin[];
-
 /** One time that a cell would have had the look of a rule. */
 export interface PastRow {
   readonly record: string;
@@ -44,3 +41,22 @@ export interface PastRow {
   readonly left: string;
   readonly days: number;
 }
+
+/** The requests about the past of a rule. */
+export type PastQuestions = {
+  /** What a rule would have found over the sheet's log; the second as rows of a table. */
+  readonly 'ask-past': {
+    readonly asked: { readonly rule: Rule; readonly past: PastAsked };
+    readonly answer: RulePast;
+  };
+  /** How many records a rule paints, by a date of theirs; and the fields that have one. */
+  readonly 'ask-by-date': {
+    readonly asked: { readonly rule: Rule; readonly field: FieldId };
+    readonly answer: readonly DatedBin[];
+  };
+  readonly 'ask-date-fields': { readonly asked: object; readonly answer: readonly FieldId[] };
+  readonly 'ask-past-rows': {
+    readonly asked: { readonly rule: Rule; readonly past: PastAsked };
+    readonly answer: readonly PastRow[];
+  };
+};

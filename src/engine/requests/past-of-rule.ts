@@ -9,7 +9,7 @@ import { sentenceWords } from '../../core/rules/shape/sentence-words';
 import { columnLetters } from '../../core/sheet/address';
 import type { FieldId, RowId } from '../../core/sheet/ids';
 import { isoFromSerial } from '../../core/values/dates/date-serial';
-import type { PastAsked, PastGap, PastRow, RulePast } from '../../protocol/rule-past';
+import type { PastAsked, PastRow, RulePast } from '../../protocol/rule-past';
 import type { Replica } from '../replica/replica';
 
 /** Rows of a table that is taken out. */
@@ -30,7 +30,7 @@ export class PastOfRules {
   summary(replica: Replica, rule: Rule, asked: PastAsked): RulePast {
     const { sheet, past } = replica;
     const now = momentOf(replica);
-    if (past.knownFrom === Infinity) return { gap: 'reading', message: '' };
+    if (past.knownFrom === Infinity) return { gap: 'reading' };
     const spells = this.spellsOf(replica, rule);
     if (!isSpells(spells)) return gapOf(spells);
     const from = Math.max(past.knownFrom, asked.days === null ? -Infinity : now - asked.days);
@@ -94,4 +94,4 @@ const since = (spells: readonly Spell[], from: number): Spell[] => spells.filter
 const isSpells = (spells: readonly Spell[] | Unreplayed): spells is readonly Spell[] => Array.isArray(spells);
 
 const gapOf = (why: Unreplayed): RulePast =>
-  typeof why === 'string' ? { gap: why satisfies PastGap, message: '' } : { gap: 'cannot-work', message: why.message };
+  typeof why === 'string' ? { gap: why } : { gap: 'cannot-work', message: why.message };

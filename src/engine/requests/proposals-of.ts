@@ -29,7 +29,7 @@ export function proposalsOf(
   const tell = (cell: ExampleCell) => cellTold(sheet, cell);
   return {
     proposals: proposals.map((each) => proposalTold(sheet, each)),
-    ask: ask ? { ...tell(ask), paintedBy: ask.paintedBy } : null,
+    ask: ask ? tell(ask) : null,
     wanted: groups.map(({ cells }) => cells.map(tell)),
     unwanted: others.map(tell),
   };

@@ -4,6 +4,7 @@ import { Button } from '@mantine/core';
 import { useTranslations } from 'use-intl';
 import { chosenOf } from '../sheet/example-actions';
 import { useSession, useSessionState } from '../sheet/use-session';
+import shared from '../bench/Bench.module.css';
 import classes from './ByExample.module.css';
 import { ExampleGroups } from './ExampleGroups';
 import { ProposalList } from './ProposalList';
@@ -17,10 +18,10 @@ export function ByExamplePanel() {
   if (!byExample) return null;
   const isReady = chosenOf(byExample) !== undefined;
   return (
-    <section className={classes.panel} aria-label={t('ruleFromExamples')} data-help="examples">
-      <div className={classes.head}>
+    <section className={shared.bench} aria-label={t('ruleFromExamples')} data-help="examples">
+      <div className={shared.head}>
         <h2 className={classes.title}>{t('ruleFromExamples')}</h2>
-        <span className={classes.spacer} />
+        <span className={shared.spacer} />
         <Button size="compact-md" fz={13} disabled={!isReady} onClick={() => session.examples.save()}>
           {byExample.filled ? t('replaceFills') : t('saveRule')}
         </Button>

@@ -8,6 +8,7 @@ import { Swatch } from '../legend/Swatch';
 import type { Wanted } from '../sheet/example-actions';
 import type { ByExample } from '../sheet/session-state';
 import { useSession, useSessionState } from '../sheet/use-session';
+import shared from '../bench/Bench.module.css';
 import classes from './ByExample.module.css';
 
 /** Looks that examples may have. */
@@ -51,7 +52,7 @@ function ExampleGroup({ as, cells, title, children }: ExampleGroupProps) {
       <h3 className={classes.groupTitle}>
         {children}
         {title}
-        <span className={classes.spacer} />
+        <span className={shared.spacer} />
         <Button
           size="compact-xs"
           variant="default"

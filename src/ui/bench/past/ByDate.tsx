@@ -10,9 +10,8 @@ import { useEngineQuery } from '../../sheet/engine/use-engine-query';
 import { useSessionState } from '../../sheet/use-session';
 import { outcomeColors } from '../picture/outcome-colors';
 import classes from './Past.module.css';
+import { timeFrame } from './time-frame';
 import { TimeAxis } from './TimeAxis';
-
-const MARGIN = { top: 8, bottom: 22, side: 10 };
 
 interface Props {
   readonly rule: Rule;
@@ -30,9 +29,8 @@ export function ByDate({ rule, field }: Props) {
   const [painted, records] = [sum(bins, (bin) => bin.painted), sum(bins, (bin) => bin.records)];
   const [color = null] = outcomeColors(rule, { saved: looks, theme });
   const [from, to] = [first?.from ?? 0, bins.at(-1)?.to ?? 1];
-  const x = scaleLinear([from, to], [MARGIN.side, Math.max(width - MARGIN.side, MARGIN.side + 1)]);
-  const floor = Math.max(height - MARGIN.bottom, MARGIN.top + 20);
-  const y = scaleLinear([0, max(bins, (bin) => bin.records) ?? 1], [floor, MARGIN.top]);
+  const { x, top, floor } = timeFrame([from, to], { width, height });
+  const y = scaleLinear([0, max(bins, (bin) => bin.records) ?? 1], [floor, top]);
   return (
     <>
       <div ref={ref} className={classes.chart}>

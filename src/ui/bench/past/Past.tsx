@@ -2,7 +2,9 @@ import { memo, useState } from 'react';
 import { useFormatter, useTranslations } from 'use-intl';
 import { isSameRule } from '../../../core/rules/shape/is-same-rule';
 import type { Rule } from '../../../core/rules/shape/rule';
+import type { NamedField } from '../../../core/rules/shape/sentence-words';
 import { isoFromSerial } from '../../../core/values/dates/date-serial';
+import { itemAt } from '../../../core/values/item-at';
 import type { PastAsked, PastCellTold, RulePast } from '../../../protocol/rule-past';
 import { saveFile } from '../../files/save-file';
 import { useLooks } from '../../legend/use-looks';
@@ -29,40 +31,43 @@ interface Props {
 /** What a rule would have found over the sheet's history, beside what it found as it is saved; or by a field of dates. */
 export const Past = memo(function Past({ rule, kept }: Props) {
   const t = useTranslations('past');
-  const [over, setOver] = useState('');
+  const [chosen, setChosen] = useState('');
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
   const dated = useEngineQuery({ kind: 'ask-date-fields' }) ?? [];
-  const field = fields.find(({ id }) => over === BY + id);
+  const choices: readonly Choice[] = [
+    ...PERIODS.map((days) => ({
+      key: `days ${days}`,
+      says: days === null ? t('allThatIsKnown') : t('lastDays', { days }),
+      over: { days },
+    })),
+    ...fields
+      .filter(({ id }) => dated.includes(id))
+      .map((field) => ({ key: `by ${field.id}`, says: t('byDateOf', { field: field.label }), over: { field } })),
+  ];
+  const { key, over } = choices.find((choice) => choice.key === chosen) ?? itemAt(choices, 0);
   return (
     <div className={classes.past} data-help="past">
       <label className={classes.period}>
         {t('period')}{' '}
-        <select value={over} onChange={(event) => setOver(event.currentTarget.value)}>
-          {PERIODS.map((days) => (
-            <option key={days} value={days ?? ''}>
-              {days === null ? t('allThatIsKnown') : t('lastDays', { days })}
+        <select value={key} onChange={(event) => setChosen(event.currentTarget.value)}>
+          {choices.map((choice) => (
+            <option key={choice.key} value={choice.key}>
+              {choice.says}
             </option>
           ))}
-          {fields
-            .filter(({ id }) => dated.includes(id))
-            .map(({ id, label }) => (
-              <option key={id} value={BY + id}>
-                {t('byDateOf', { field: label })}
-              </option>
-            ))}
         </select>
       </label>
-      {field ? (
-        <ByDate rule={rule} field={field} />
-      ) : (
-        <ByLog rule={rule} kept={kept} days={over === '' || over.startsWith(BY) ? null : Number(over)} />
-      )}
+      {'field' in over ? <ByDate rule={rule} field={over.field} /> : <ByLog rule={rule} kept={kept} days={over.days} />}
     </div>
   );
 });
 
-/** Before the id of a field in what is chosen. */
-const BY = 'by ';
+/** What the past is shown over: days of the log up to now, all of it (null), or a field of dates. */
+interface Choice {
+  readonly key: string;
+  readonly says: string;
+  readonly over: { readonly days: number | null } | { readonly field: NamedField };
+}
 
 /** What it would have found over the log. */
 function ByLog({ rule, kept, days }: Props & { readonly days: number | null }) {

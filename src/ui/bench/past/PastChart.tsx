@@ -7,9 +7,9 @@ import type { PastBin, PastSummary } from '../../../core/findings/past/summarize
 import { isoFromSerial } from '../../../core/values/dates/date-serial';
 import type { OutcomeColors } from '../picture/outcome-colors';
 import classes from './Past.module.css';
+import { timeFrame } from './time-frame';
 import { TimeAxis } from './TimeAxis';
 
-const MARGIN = { top: 8, bottom: 22, side: 10 };
 /** The share of the height that the line of the count has; the bars have the rest. */
 const LINE_SHARE = 0.5;
 
@@ -25,16 +25,15 @@ export function PastChart({ summary, saved, color }: Props) {
   const t = useTranslations('past');
   const { ref, width, height } = useElementSize<HTMLDivElement>();
   const { bins, from, to } = summary;
-  const x = scaleLinear([bins[0]?.from ?? from, to], [MARGIN.side, Math.max(width - MARGIN.side, MARGIN.side + 1)]);
-  const floor = Math.max(height - MARGIN.bottom, MARGIN.top + 20);
-  const middle = MARGIN.top + (floor - MARGIN.top) * LINE_SHARE;
+  const { x, top, floor, left, right } = timeFrame([bins[0]?.from ?? from, to], { width, height });
+  const middle = top + (floor - top) * LINE_SHARE;
   // Only the course of the count matters: the line has the whole height for it.
   const counts = [summary, ...(saved ? [saved] : [])].flatMap((each) => [
     each.before,
     ...each.bins.map(({ count }) => count),
   ]);
   const [least = 0, most = 1] = extent(counts);
-  const y = scaleLinear([Math.max(0, least - 1), most + 1], [middle - 4, MARGIN.top]);
+  const y = scaleLinear([Math.max(0, least - 1), most + 1], [middle - 4, top]);
   const moves = max(bins, ({ entered, left }) => Math.max(entered, left)) ?? 1;
   const axis = (middle + floor) / 2;
   const barHeight = scaleLinear([0, Math.max(1, moves)], [0, (floor - middle) / 2 - 2]);
@@ -49,7 +48,7 @@ export function PastChart({ summary, saved, color }: Props) {
       >
         {saved && <path className={classes.saved} d={courseOf(saved, { x, y })} />}
         <path className={classes.course} d={courseOf(summary, { x, y })} />
-        <line className={classes.axisLine} x1={MARGIN.side} x2={width - MARGIN.side} y1={axis} y2={axis} />
+        <line className={classes.axisLine} x1={left} x2={right} y1={axis} y2={axis} />
         {bins.map((bin) => (
           <Moves key={bin.from} bin={bin} color={color} place={{ x, barHeight, axis }} />
         ))}
