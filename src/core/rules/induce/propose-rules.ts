@@ -1,10 +1,12 @@
 import type { Evaluation } from '../evaluate/evaluation';
 import type { KindName } from '../kinds/registry';
 import type { RuleIdea } from '../shape/rule-idea';
+import type { Sheet } from '../../sheet/sheet';
 import { isOfStatistics } from '../propose/registry';
 import { CandidateSearch, type Candidate } from './candidate-search';
 import { CandidateTrial } from './candidate-trial';
 import type { ExamplesGiven, Proposal } from './proposal';
+import { withoutEach } from './without-each';
 
 /** Conditions of one kind over one field that are evaluated at most; comparisons of two fields; those of statistics. */
 const MAX_ALIKE = 64;
@@ -23,14 +25,16 @@ const MAX_SHOWN = 8;
  * bits, so that of two rules that fit, the one that paints less is better (minimum description length, Rissanen 1978;
  * the size principle, J. Tenenbaum, Bayesian modeling of human concept learning, NIPS 11, 1999).
  *
- * Up to `misses` examples may be wrong. Cost: up to 192 rules over all records.
+ * With a slip one example may be wrong: what fits the others is proposed as well. Cost: up to 192 rules over all records.
  */
-export function proposeRules(evaluation: Evaluation, given: ExamplesGiven, misses = 0): Proposal[] {
+export function proposeRules(evaluation: Evaluation, given: ExamplesGiven, slips: 0 | 1 = 0): Proposal[] {
   const found = new Map<string, Map<KindName, Proposal>>();
   const trial = new CandidateTrial(evaluation, given);
-  for (const candidate of shortest(new CandidateSearch(evaluation, given).all())) {
+  const sought = slips === 0 ? [given] : withoutEach(given);
+  const candidates = sought.flatMap((examples) => new CandidateSearch(evaluation, examples).all());
+  for (const candidate of shortest(candidates)) {
     const proposal = trial.proposal(candidate);
-    if (!proposal || proposal.misses.length > misses) continue;
+    if (!proposal || proposal.misses.length > slips) continue;
     const { kind } = proposal.idea.when;
     const byKind = found.get(proposal.painted.signature) ?? new Map<KindName, Proposal>();
     const known = byKind.get(kind);
@@ -40,7 +44,7 @@ export function proposeRules(evaluation: Evaluation, given: ExamplesGiven, misse
   return [...found.values()]
     .flatMap((byKind) => {
       const [best, ...same] = [...byKind.values()].sort(byLength);
-      return best ? [{ ...best, same }] : [];
+      return best ? [{ ...best, same: same.filter((other) => isAnotherReason(evaluation.sheet, best, other)) }] : [];
     })
     .sort(byLength)
     .slice(0, MAX_KEPT)
@@ -51,14 +55,25 @@ export function proposeRules(evaluation: Evaluation, given: ExamplesGiven, misse
     });
 }
 
+/** Two conditions about one field that come to what one says of it are no other reason: at least 50, and not 50. */
+function isAnotherReason(sheet: Sheet, { idea: { reads }, combination }: Proposal, other: Proposal): boolean {
+  if (!other.combination || combination || !('fields' in reads)) return true;
+  const [column, ...more] = reads.fields.map((id) => sheet.findColumn(id));
+  return more.length > 0 || other.combination.parts.some((part) => part.column !== column);
+}
+
 const byLength = (a: { readonly bits: number }, b: { readonly bits: number }): number => a.bits - b.bits;
 
 /** The shortest candidates: so many of each sort, and so many in all. */
 function shortest(all: readonly Candidate[]): Candidate[] {
   const counts = new Map<string, number>();
+  const seen = new Set<string>();
   return [...all]
     .sort(byLength)
     .filter(({ idea }) => {
+      const key = JSON.stringify(idea);
+      if (seen.has(key)) return false;
+      seen.add(key);
       const { sort, most } = sortOf(idea);
       const count = counts.get(sort) ?? 0;
       counts.set(sort, count + 1);
