@@ -23,6 +23,8 @@ export type RulePast =
   | {
       readonly gap: null;
       readonly summary: Omit<PastSummary, 'most'>;
+      /** Of a quiet rule: how often its look would have come. */
+      readonly painted: number | null;
       readonly most: readonly PastCellTold[];
     };
 

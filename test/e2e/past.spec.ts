@@ -64,6 +64,35 @@ test('the bench shows what a rule would have found, beside the rule as it is sav
   await expect(sheet.bench.getByText(/^2 of 3 records, by Day/)).toBeVisible();
 });
 
+test('a quiet rule says what it would have found, in its sentence, in the legend and in the trace', async ({
+  page,
+}) => {
+  const sheet = await SheetPage.open(page, await makeSheet(page, LEVELS));
+  await withPast(sheet);
+  await sheet.bench.getByRole('button', { name: 'Findings: at once' }).click();
+  const findings = page.getByRole('dialog', { name: 'Findings' });
+  await findings.getByRole('checkbox', { name: 'At most once in' }).check();
+  await findings.getByRole('checkbox', { name: 'Until back at' }).check();
+  await findings.getByRole('textbox', { name: 'Until back at' }).fill('4.5');
+  await page.keyboard.press('Tab');
+  await expect(findings.getByRole('alert')).toContainText('above the limit');
+  await findings.getByRole('textbox', { name: 'Until back at' }).fill('6.6');
+  await page.keyboard.press('Escape');
+  await expect(findings).toBeHidden();
+  // Alder Weir came back within the day: it is found once. Birch Ford, at 6.5, never left.
+  await expect(sheet.bench.getByText(/^Found 3 times since .*, in 3 cells\./)).toBeVisible();
+  await expect(sheet.bench.getByText('Its look came 4 times.')).toBeVisible();
+  await expect(sheet.bench.getByText('As saved: 4 times, in 3 cells.')).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await sheet.bench.getByRole('button', { name: 'Save changes' }).click();
+  const words = 'until back at 6.6, at most once a day for each cell';
+  await expect(sheet.bench.getByRole('button', { name: `Findings: ${words}` })).toBeVisible();
+  await sheet.bench.getByRole('button', { name: 'Done' }).click();
+  await sheet.goTo('B2');
+  await page.getByRole('button', { name: /^Why this cell looks so/ }).click();
+  await expect(page.getByRole('list', { name: 'Trace' })).toContainText(`Found ${words}`);
+});
+
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
 

@@ -1,7 +1,7 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import fc from 'fast-check';
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import type { Rule } from '../../src/core/rules/shape/rule';
 import type { Operation } from '../../src/core/sheet/change';
 import { newField } from '../../src/core/sheet/field';
@@ -125,6 +125,53 @@ test('findings are what an SQL query over the log gives, whoever keeps them and 
     ),
     { numRuns: 12 },
   );
+});
+
+test('a quiet rule waits with its findings, also over a restart, and reports as of when they were due', async () => {
+  const time = { n: 10, unit: 'minute' } as const;
+  const sheet = await newSheet(
+    [{ ...low, quiet: { hold: time, rearm: 6, every: { n: 1, unit: 'hour' } } }],
+    ['9', '9'],
+  );
+  const begun = Date.now();
+  const minutes = (date: Date): number => Math.round((date.getTime() - begun) / 60_000);
+  const found = async () =>
+    (
+      await sql<{ row_id: string; way: string; at: Date }[]>`
+      select row_id, way, at from finding where sheet_id = ${sheet} order by id`
+    ).map(({ row_id, way, at }) => `${minutes(at)} ${row_id} ${way}`);
+  const leases = new SheetLeases(sql, 60_000);
+  vi.useFakeTimers({ toFake: ['Date'], now: begun });
+  try {
+    let keeper = new FindingsKeeper(sql, leases);
+    const until = async (minute: number, ...operations: Operation[]) => {
+      vi.setSystemTime(begun + minute * 60_000);
+      for (const operation of operations) await take(sheet, operation);
+      const last = await sql`select max(sequence) as last from sheet_change where sheet_id = ${sheet}`;
+      if (operations.length)
+        await sql`update sheet_change set made_at = ${new Date()} where sheet_id = ${sheet} and sequence > ${Number(last[0]!['last']) - operations.length}`;
+      await keeper.look(sheet);
+      await keeper.tick();
+    };
+    await until(0, set('r0', '4'), set('r1', '4'));
+    await until(5, set('r1', '7'));
+    expect(await found()).toEqual([]);
+    // Another process takes over. The cell that stayed is reported as of ten minutes after it fell.
+    keeper = new FindingsKeeper(sql, leases);
+    await until(14);
+    expect(await found()).toEqual(['10 r0 entered']);
+    // Between the limits it is still in; beyond the second it has left, and comes back once the hour is over.
+    await until(20, set('r0', '5.5'));
+    keeper = new FindingsKeeper(sql, leases);
+    await until(30, set('r0', '6'));
+    await until(32, set('r0', '4'));
+    await until(60);
+    expect(await found()).toEqual(['10 r0 entered', '30 r0 left']);
+    await until(75);
+    expect(await found()).toEqual(['10 r0 entered', '30 r0 left', '70 r0 entered']);
+  } finally {
+    vi.useRealTimers();
+  }
 });
 
 test('a sheet has one keeper at a time; another takes over where its lease has ended, and hears until when it lasts', async () => {

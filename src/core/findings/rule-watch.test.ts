@@ -42,7 +42,7 @@ class Watched {
       if (operation.kind === 'put-rules' || operation.kind === 'remove-rules') this.evaluation.setRules(this.rules);
       else this.evaluation.follow(effects);
     }
-    return this.watch.crossings();
+    return this.watch.crossings(0);
   }
 
   type(row: string, input: string) {

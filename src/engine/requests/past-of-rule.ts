@@ -1,4 +1,4 @@
-import { PastReplay, type Unreplayed } from '../../core/findings/past/replay-past';
+import { PastReplay, type Found, type Unreplayed } from '../../core/findings/past/replay-past';
 import type { Spell } from '../../core/findings/past/spells';
 import { summarizeSpells } from '../../core/findings/past/summarize-spells';
 import { recordName } from '../../core/rules/explain/record-name';
@@ -31,13 +31,15 @@ export class PastOfRules {
     const { sheet, past } = replica;
     const now = momentOf(replica);
     if (past.knownFrom === Infinity) return { gap: 'reading' };
-    const spells = this.spellsOf(replica, rule);
-    if (!isSpells(spells)) return gapOf(spells);
+    const known = this.foundBy(replica, rule);
+    if (!isFound(known)) return gapOf(known);
     const from = Math.max(past.knownFrom, asked.days === null ? -Infinity : now - asked.days);
-    const { most, ...summary } = summarizeSpells(since(spells, from), { from, to: now });
+    const { most, ...summary } = summarizeSpells(since(known.found, from), { from, to: now });
+    const painted = rule.quiet ? known.painted.filter((spell) => spell.from > from).length : null;
     return {
       gap: null,
       summary,
+      painted,
       most: most.map(({ row, field, times, days, isNow }) => ({
         cell: { row, field },
         ...this.named(replica, row, field),
@@ -52,11 +54,11 @@ export class PastOfRules {
   /** Each time that a cell would have had the look, as rows of a table, the latest first. */
   rows(replica: Replica, rule: Rule, asked: PastAsked): PastRow[] {
     const now = momentOf(replica);
-    const spells = this.spellsOf(replica, rule);
-    if (!isSpells(spells)) return [];
+    const known = this.foundBy(replica, rule);
+    if (!isFound(known)) return [];
     const words = sentenceWords(namedFields(replica.sheet), rule.reads);
     const from = Math.max(replica.past.knownFrom, asked.days === null ? -Infinity : now - asked.days);
-    return since(spells, from)
+    return since(known.found, from)
       .sort((a, b) => b.from - a.from)
       .slice(0, MAX_ROWS)
       .map((spell) => ({
@@ -68,8 +70,8 @@ export class PastOfRules {
       }));
   }
 
-  private spellsOf(replica: Replica, rule: Rule): readonly Spell[] | Unreplayed {
-    return this.replayOf(replica).spellsOf(rule, momentOf(replica));
+  private foundBy(replica: Replica, rule: Rule): Found | Unreplayed {
+    return this.replayOf(replica).foundBy(rule, momentOf(replica));
   }
 
   private named({ sheet }: Replica, row: RowId, field: FieldId): { readonly record: string; readonly label: string } {
@@ -91,7 +93,7 @@ const momentOf = ({ evaluation, past }: Replica): number =>
 /** Those that were under way at a moment, or began later. */
 const since = (spells: readonly Spell[], from: number): Spell[] => spells.filter(({ to }) => to > from);
 
-const isSpells = (spells: readonly Spell[] | Unreplayed): spells is readonly Spell[] => Array.isArray(spells);
+const isFound = (past: Found | Unreplayed): past is Found => typeof past === 'object' && 'found' in past;
 
 const gapOf = (why: Unreplayed): RulePast =>
   typeof why === 'string' ? { gap: why } : { gap: 'cannot-work', message: why.message };

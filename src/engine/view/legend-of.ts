@@ -1,6 +1,6 @@
 import type { BitSet } from '../../core/values/bit-set';
 import { itemAt } from '../../core/values/item-at';
-import { ruleSentence } from '../../core/rules/shape/sentence-words';
+import { wholeSentence } from '../../core/rules/shape/sentence-words';
 import { columnLetters } from '../../core/sheet/address';
 import type { Sheet } from '../../core/sheet/sheet';
 import { fieldFormat } from '../../core/sheet/shown-cell';
@@ -35,6 +35,6 @@ export function legendOf(replica: Replica): LegendEntry[] {
     problem: running.problem,
     isDraft: running.rule.id === replica.draftId,
     isPersonal: replica.personal.some(({ id }) => id === running.rule.id),
-    sentence: ruleSentence(fields, running.rule),
+    sentence: wholeSentence(fields, running.rule),
   }));
 }

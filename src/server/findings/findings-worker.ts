@@ -17,8 +17,8 @@ answerRequests<FindingsRequests>({
     sheets.set(sheet, kept);
     return { wantsPast: kept.wantsPast };
   },
-  past({ sheet, past }) {
-    opened(sheet).usePast(past);
+  resume({ sheet, past, quiet }) {
+    opened(sheet).resume(past, quiet);
     return null;
   },
   take: ({ sheet, changes }) => opened(sheet).take(changes),

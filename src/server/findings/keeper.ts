@@ -11,7 +11,10 @@ import {
   moveFindingHead,
   sheetsBehind,
   sheetsByClock,
+  sheetsDue,
+  readQuiet,
   insertFindings,
+  keepQuiet,
   readAuthors,
   type FindingHead,
   type InsertedFinding,
@@ -21,7 +24,7 @@ import { isLeftOut, leaveOut } from '../sheets/left-out';
 import { beginWorker } from '../workers/begin-worker';
 import { WorkerPool } from '../workers/worker-pool';
 import { WorkerError } from '../workers/worker-process';
-import type { FindingsRequests, FoundAt } from './kept-sheet';
+import type { FindingsRequests, Looked } from './kept-sheet';
 import { passOn } from './pass-on';
 import { SheetLeases } from './sheet-leases';
 import { log } from '../log';
@@ -45,7 +48,7 @@ interface OpenSheet {
 }
 
 /** How long each request may take. */
-const DEADLINES = { open: 45_000, past: 30_000, take: 45_000, tick: 30_000, close: 5000 } as const;
+const DEADLINES = { open: 45_000, resume: 30_000, take: 45_000, tick: 30_000, close: 5000 } as const;
 
 /**
  * Keeps the findings of all sheets: follows every change, also while nobody is looking, and records what entered and
@@ -161,9 +164,9 @@ export class FindingsKeeper {
       return false;
     }
     await this.open(sheet, head);
-    const found = await this.pool.ask('take', sheet, { changes });
+    const looked = await this.pool.ask('take', sheet, { changes });
     this.kept.set(sheet, { sequence: last.sequence, usedAt: Date.now() });
-    const isOurs = await this.keep(sheet, { head, to: last.sequence, at: last.at, found });
+    const isOurs = await this.keep(sheet, { head, to: last.sequence, at: last.at, ...looked });
     if (!isOurs) await this.drop(sheet);
     return isOurs;
   }
@@ -182,8 +185,8 @@ export class FindingsKeeper {
       await this.pool.ask('take', sheet, { changes: known });
       after = known.at(-1)?.sequence ?? head.sequence;
     }
-    if (wantsPast !== null)
-      await this.pool.ask('past', sheet, { past: await readPast(this.sql, sheet, { until: wantsPast }) });
+    const past = wantsPast === null ? null : await readPast(this.sql, sheet, { until: wantsPast });
+    await this.pool.ask('resume', sheet, { past, quiet: await readQuiet(this.sql, sheet) });
     this.kept.set(sheet, { sequence: head.sequence, usedAt: Date.now() });
   }
 
@@ -194,7 +197,7 @@ export class FindingsKeeper {
   }
 
   /** Records what was found, and notifies followers; false where another process was first. */
-  private async keep(sheet: SheetId, { head, to, at, found }: Looked): Promise<boolean> {
+  private async keep(sheet: SheetId, { head, to, at, found, quiet }: LookedTo): Promise<boolean> {
     const authors = await readAuthors(this.sql, sheet, { after: head.sequence, to });
     const findings = found.flatMap(({ sequence, at: foundAt, findings: some }) =>
       some.map((finding): InsertedFinding => ({
@@ -206,6 +209,7 @@ export class FindingsKeeper {
     );
     const isOurs = await this.sql.begin(async (tx) => {
       if (!(await moveFindingHead(tx, sheet, { from: head, to, at }))) return false;
+      if (quiet) await keepQuiet(tx, sheet, quiet);
       if (findings.length) await insertFindings(tx, sheet, findings);
       return true;
     });
@@ -213,11 +217,15 @@ export class FindingsKeeper {
     return isOurs;
   }
 
-  /** Opens the sheets whose rules may be time-dependent, so that they are evaluated as time goes by. */
+  /**
+   * Opens the sheets whose rules may be time-dependent once in a while, and at once those of which a quiet rule has
+   * waited long enough, so that they are evaluated as time goes by.
+   */
   private async openForClock(nowMs: number): Promise<void> {
-    if (nowMs - this.clockAt < CLOCK_MS) return;
-    this.clockAt = nowMs;
-    for (const sheet of await sheetsByClock(this.sql)) {
+    const isTime = nowMs - this.clockAt >= CLOCK_MS;
+    if (isTime) this.clockAt = nowMs;
+    const byClock = isTime ? await sheetsByClock(this.sql) : [];
+    for (const sheet of new Set([...byClock, ...(await sheetsDue(this.sql, nowMs))])) {
       const head = this.busy.has(sheet) ? undefined : await findFindingHead(this.sql, sheet);
       if (!head || head.sequence !== head.last || (await isLeftOut(this.sql, sheet))) continue;
       if (await this.leases.take(sheet)) await this.open(sheet, head);
@@ -239,8 +247,11 @@ export class FindingsKeeper {
       try {
         const head = await findFindingHead(this.sql, sheet);
         if (head && head.sequence === sequence) {
-          const found = await this.pool.ask('tick', sheet, { nowMs: Date.now() });
-          if (found.length) await this.keep(sheet, { head, to: sequence, at: Date.now(), found });
+          const looked = await this.pool.ask('tick', sheet, { nowMs: Date.now() });
+          if (looked.found.length || looked.quiet) {
+            const isOurs = await this.keep(sheet, { head, to: sequence, at: Date.now(), ...looked });
+            if (!isOurs) await this.drop(sheet);
+          }
         }
         if (Date.now() - usedAt > IDLE_MS && !this.busy.has(sheet)) await this.drop(sheet);
       } catch (error) {
@@ -250,11 +261,10 @@ export class FindingsKeeper {
   }
 }
 
-interface Looked {
+interface LookedTo extends Looked {
   readonly head: FindingHead;
   readonly to: number;
   readonly at: number;
-  readonly found: readonly FoundAt[];
 }
 
 /** The process's keeper of findings. */

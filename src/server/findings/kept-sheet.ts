@@ -1,4 +1,5 @@
-import { RuleWatch } from '../../core/findings/rule-watch';
+import type { KeptQuiet } from '../../core/findings/quiet/quiet-cells';
+import { RuleWatch, type Crossing } from '../../core/findings/rule-watch';
 import type { Effect } from '../../core/sheet/effect';
 import { shownAt } from '../../core/sheet/shown-cell';
 import { numberText } from '../../core/values/number-text';
@@ -13,6 +14,20 @@ export interface FoundAt {
   readonly sequence: number | null;
   readonly at: number;
   readonly findings: readonly NewFinding[];
+}
+
+/** What a sheet brought about since it was last asked. */
+export interface Looked {
+  readonly found: readonly FoundAt[];
+  /** What is known of the cells of quiet rules, and when the next has something to report; null where it is as before. */
+  readonly quiet: QuietKnown | null;
+}
+
+export interface QuietKnown {
+  /** Null where no rule is quiet. */
+  readonly known: KeptQuiet | null;
+  /** Milliseconds of the Unix epoch; null where nothing waits. */
+  readonly nextAt: number | null;
 }
 
 /** The clock is looked at again when this much time lies between two changes. */
@@ -41,27 +56,49 @@ export class KeptSheet {
     return this.replica.evaluation.needsHistory ? this.replica.openedAt : null;
   }
 
-  usePast(past: SheetPast): void {
-    this.replica.usePast(past);
-    this.watch.restart();
+  /** Goes on from where its findings are known: with the history, where a rule wants it, and the state of quiet rules. */
+  resume(past: SheetPast | null, quiet: KeptQuiet | null): void {
+    if (past) this.replica.usePast(past);
+    this.watch.restart(quiet ?? {});
   }
 
   /** Takes changes in, one after the other, and gives what each brought about. */
-  take(changes: readonly RecordedChange[]): FoundAt[] {
-    return changes.flatMap((change) => {
-      const byClock = change.at - this.clock >= CLOCK_STEP_MS ? this.tick(change.at) : [];
-      return [...byClock, this.takeOne(change)];
+  take(changes: readonly RecordedChange[]): Looked {
+    const found = changes.flatMap((change) => {
+      const due = this.due(change.at);
+      const byClock = change.at - this.clock >= CLOCK_STEP_MS ? this.moveClock(change.at) : [];
+      return [...due, ...byClock, this.takeOne(change)];
     });
+    return { found, quiet: this.takeQuiet() };
   }
 
   /** The clock has moved on. */
-  tick(nowMs: number): FoundAt[] {
+  tick(nowMs: number): Looked {
+    const found = [...this.due(nowMs), ...this.moveClock(nowMs)];
+    return { found, quiet: this.takeQuiet() };
+  }
+
+  private moveClock(nowMs: number): FoundAt[] {
     this.clock = nowMs;
     const { evaluation } = this.replica;
     if (!evaluation.activeRules.some(({ isTimeDependent }) => isTimeDependent)) return [];
     this.replica.tick(nowMs);
-    const findings = this.watch.crossings().map((crossing) => ({ ...crossing, before: crossing.after }));
-    return findings.length ? [{ sequence: null, at: nowMs, findings }] : [];
+    return byClock(nowMs, this.watch.crossings(nowMs));
+  }
+
+  /** What quiet rules waited with until a moment. */
+  private due(until: number): FoundAt[] {
+    return this.watch.due(until).flatMap(({ at, crossings }) => byClock(at, crossings));
+  }
+
+  private takeQuiet(): QuietKnown | null {
+    const taken = this.watch.takeQuiet(this.clock);
+    if (!taken) return null;
+    const { known, nextAt } = taken;
+    return {
+      known: Object.keys(known).length > 0 ? known : null,
+      nextAt: nextAt === Infinity ? null : nextAt,
+    };
   }
 
   private takeOne(change: RecordedChange): FoundAt {
@@ -80,10 +117,16 @@ export class KeptSheet {
     }
     for (const effect of this.replica.receive(change)) noteBefore(effect, this.replica, shown);
     const findings = this.watch
-      .crossings()
+      .crossings(change.at)
       .map((crossing) => ({ ...crossing, before: shown.get(`${crossing.row} ${crossing.field}`) ?? crossing.after }));
     return { sequence: change.sequence, at: change.at, findings };
   }
+}
+
+/** What came about without a change. */
+function byClock(at: number, crossings: readonly Crossing[]): FoundAt[] {
+  const findings = crossings.map((crossing) => ({ ...crossing, before: crossing.after }));
+  return findings.length ? [{ sequence: null, at, findings }] : [];
 }
 
 /** Remembers the number that a formula gave before. */
@@ -99,11 +142,14 @@ export type FindingsRequests = {
     readonly asked: { readonly packed: Uint8Array; readonly atMs: number };
     readonly answer: { readonly wantsPast: number | null };
   };
-  readonly past: { readonly asked: { readonly past: SheetPast }; readonly answer: null };
+  readonly resume: {
+    readonly asked: { readonly past: SheetPast | null; readonly quiet: KeptQuiet | null };
+    readonly answer: null;
+  };
   readonly take: {
     readonly asked: { readonly changes: readonly RecordedChange[] };
-    readonly answer: readonly FoundAt[];
+    readonly answer: Looked;
   };
-  readonly tick: { readonly asked: { readonly nowMs: number }; readonly answer: readonly FoundAt[] };
+  readonly tick: { readonly asked: { readonly nowMs: number }; readonly answer: Looked };
   readonly close: { readonly asked: object; readonly answer: null };
 };

@@ -1,4 +1,5 @@
 import { MAKER_ROLES } from '../../core/sharing/role';
+import type { KeptQuiet } from '../../core/findings/quiet/quiet-cells';
 import type { RuleId, SheetId } from '../../core/sheet/ids';
 import {
   FINDINGS_PAGE,
@@ -43,6 +44,29 @@ export async function sheetsByClock(sql: Queryable): Promise<SheetId[]> {
   const rows = await sql<{ sheet_id: string }[]>`
     select distinct sheet_id from sheet_rule where rule -> 'when' ->> 'kind' in ('date', 'change', 'formula')`;
   return rows.map(({ sheet_id }) => sheet_id);
+}
+
+/** Sheets of which a quiet rule has waited until a moment. */
+export async function sheetsDue(sql: Queryable, nowMs: number): Promise<SheetId[]> {
+  const rows = await sql<{ sheet_id: string }[]>`
+    select sheet_id from finding_head where quiet_due <= ${new Date(nowMs)} order by quiet_due limit 1000`;
+  return rows.map(({ sheet_id }) => sheet_id);
+}
+
+/** What is known of the cells of a sheet's quiet rules; null where it has none. */
+export async function readQuiet(sql: Queryable, sheet: SheetId): Promise<KeptQuiet | null> {
+  const [row] = await sql<{ quiet: KeptQuiet | null }[]>`select quiet from finding_head where sheet_id = ${sheet}`;
+  return row?.quiet ?? null;
+}
+
+/** Keeps what is known of the cells of quiet rules, and when the next of them has something to report. */
+export async function keepQuiet(
+  sql: Queryable,
+  sheet: SheetId,
+  { known, nextAt }: { readonly known: KeptQuiet | null; readonly nextAt: number | null },
+): Promise<void> {
+  await sql`update finding_head set quiet = ${known && JSON.stringify(known)}::text::jsonb, quiet_due = ${nextAt === null ? null : new Date(nextAt)}
+    where sheet_id = ${sheet}`;
 }
 
 /** Begins to know findings of a new sheet, from the changes after a sequence. */

@@ -10,6 +10,7 @@ import { useNewest } from '../use-newest';
 import classes from './Sentence.module.css';
 import { benchOf } from './kinds/registry';
 import { PaintsPart } from './PaintsPart';
+import { isWatched, QuietPart } from './QuietPart';
 import { PickWord } from './parts/PickWord';
 import { PickLook } from './look/PickLook';
 
@@ -53,7 +54,7 @@ export const Sentence = memo(function Sentence({
           words={eachText(LATER, (key) => t(key))}
           onPick={(choice) => change({ settles: choice === 'settle' })}
         />
-        .
+        {isWatched(rule) && <QuietPart rule={rule} field={field} onChange={change} />}.
       </div>
       {showsOutcomes && Outcomes && <Outcomes {...condition} />}
     </div>

@@ -173,7 +173,9 @@ const topicAt = (target: EventTarget | null): string =>
  * Control+Enter saves the rule on the bench, also from an open look. Escape leaves the bench, from anywhere but what it closes itself.
  */
 function onScreenKey(event: KeyboardEvent, session: Session): void {
-  const isOver = (over: string): boolean => event.target instanceof Element && event.target.closest(over) !== null;
+  // Where the key was pressed: a popover that closed itself by it may no longer hold what had the focus.
+  const path = event.composedPath();
+  const isOver = (over: string): boolean => path.some((each) => each instanceof Element && each.matches(over));
   if (event.key === 'F1' && !event.defaultPrevented) {
     event.preventDefault();
     return session.openHelp(topicAt(event.target));

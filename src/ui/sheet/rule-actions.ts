@@ -12,6 +12,7 @@ import type { RuleIdea } from '../../core/rules/shape/rule-idea';
 import type { Rule } from '../../core/rules/shape/rule';
 import { sensibleProfile } from '../../core/rules/explain/sensible-profile';
 import { inGroup } from '../../core/rules/shape/rule-groups';
+import { withFittingQuiet } from '../../core/rules/shape/quiet';
 import { ruleSentence } from '../../core/rules/shape/sentence-words';
 import type { Operation } from '../../core/sheet/change';
 import type { StoredRule } from '../../core/rules/shape/stored-rule';
@@ -240,8 +241,9 @@ export class RuleActions {
   keepDraft(): void {
     const { bench } = this.session.get();
     if (!bench) return;
-    this.edit({ do: 'put-rules', rules: [bench.draft] });
-    this.session.set({ bench: { ...bench, kept: bench.draft } });
+    const draft = { ...bench.draft, rule: withFittingQuiet(bench.draft.rule) };
+    this.edit({ do: 'put-rules', rules: [draft] });
+    this.session.set({ bench: { ...bench, draft, kept: draft } });
     void this.session.ask({ kind: 'draft', rule: null });
   }
 

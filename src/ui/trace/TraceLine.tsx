@@ -104,6 +104,7 @@ function TraceSteps({ cell }: { readonly cell: ActiveCell }) {
               </span>
             )}
             {step.note && <span className={classes.detail}>{step.note}</span>}
+            {step.quiet && <span className={classes.detail}>{t('foundWhen', { when: step.quiet })}</span>}
             {Object.keys(step.set).length > 0 && (
               <span className={classes.detail}>{t('setsSet', { set: propertyWords(step.set, t) })}</span>
             )}

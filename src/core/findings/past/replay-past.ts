@@ -6,6 +6,8 @@ import type { Problem } from '../../rules/terms';
 import { cellAddress } from '../../sheet/address';
 import { writtenFor } from '../../rules/move/follow-layout';
 import type { Sheet } from '../../sheet/sheet';
+import { quietLimits, stayCondition } from '../../rules/shape/quiet';
+import { quietSpells } from '../quiet/quiet-spells';
 import { UNWATCHED_KINDS } from '../rule-watch';
 import { RecordVersions } from './record-versions';
 import { isByRecord, replayByRecord } from './replay-rule';
@@ -14,6 +16,14 @@ import type { Spell } from './spells';
 
 /** Why the past of a rule cannot be shown. */
 export type Unreplayed = 'shades-all' | 'needs-past' | 'nothing-known' | Problem;
+
+export interface Found {
+  readonly found: readonly Spell[];
+  /** As its look comes and goes. */
+  readonly painted: readonly Spell[];
+}
+
+const isSpells = (spells: readonly Spell[] | Unreplayed): spells is readonly Spell[] => Array.isArray(spells);
 
 /**
  * Replays rules over the past of a sheet. The versions of its records are made once, and are good for all rules: a
@@ -29,6 +39,18 @@ export class PastReplay {
 
   private get versions(): RecordVersions {
     return (this.made ??= new RecordVersions(this.world.sheet, this.past));
+  }
+
+  /** When each cell would have been found by a rule: from when that would have been reported, where the rule is quiet. */
+  foundBy(rule: Rule, now: number): Found | Unreplayed {
+    const painted = this.spellsOf(rule, now);
+    if (!isSpells(painted)) return painted;
+    if (!rule.quiet) return { found: painted, painted };
+    const when = stayCondition(rule);
+    const stays = when && this.spellsOf({ ...rule, when }, now);
+    if (stays && !isSpells(stays)) return stays;
+    const limits = quietLimits(rule.quiet);
+    return { found: quietSpells(painted, { stays, limits, begins: this.past.knownFrom, now }), painted };
   }
 
   /** When each cell would have had a look by a rule, since the past is known; or why that cannot be said. */

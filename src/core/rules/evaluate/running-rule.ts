@@ -6,7 +6,7 @@ import { TAG } from '../../values/cell-value';
 import type { BitSet } from '../../values/bit-set';
 import type { RuleWorld } from '../compile/compile-context';
 import type { Kernel } from '../kinds/kind';
-import { kindOf } from '../kinds/registry';
+import { kindOf, type When } from '../kinds/registry';
 import { OutcomeColumn } from '../compile/outcome-column';
 import { isInUse, paintedColumns, readCells, type ReadColumn } from '../compile/reach';
 import type { Rule } from '../shape/rule';
@@ -131,6 +131,13 @@ export class RunningRule {
   /** The outcome of a cell, evaluated from scratch: what `outcomeAt` knows, found without it. */
   judge(column: number, slot: number): number {
     return this.kernel?.outcomeAt(column, slot) ?? -1;
+  }
+
+  /** Another condition over the cells that are read, evaluated cell by cell; null where it cannot work. */
+  judgeWith(when: When): ((column: number, slot: number) => number) | null {
+    const kernel = this.withinBudget(() => kindOf(when).compile(when, { ...this.world, cells: this.read }));
+    if (isProblem(kernel)) return null;
+    return (column, slot) => (this.memberOf(column)?.slots.has(slot) ? kernel.outcomeAt(column, slot) : -1);
   }
 
   /** The look of an outcome: the condition's own, else the rule's; null where the outcome has no look. */

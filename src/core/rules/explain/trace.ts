@@ -3,6 +3,9 @@ import { cellAddress } from '../../sheet/address';
 import type { Evaluation } from '../evaluate/evaluation';
 import { decidingOutcome, sourcesOf } from '../evaluate/resolver';
 import type { RunningRule } from '../evaluate/running-rule';
+import { namedFields } from '../shape/named-fields';
+import { quietWords } from '../shape/quiet';
+import { sentenceWords } from '../shape/sentence-words';
 
 /** The effect of a rule at a cell. */
 export interface TraceStep {
@@ -14,6 +17,8 @@ export interface TraceStep {
   /** The sentence of a comparison, both sides as shown. */
   readonly compared: string | null;
   readonly note: string | null;
+  /** When the rule's findings are reported; null where at once. */
+  readonly quiet: string | null;
   /** The properties that the rule set on this cell. */
   readonly set: Record<string, unknown>;
   /** Properties it would have set, and the rule that had set them before. */
@@ -79,6 +84,7 @@ function describe(
     cell: compared ? cellAddress(at.column, sheet.positionOf(at.slot)) : null,
     compared: compared ? `${compared.left} ${compared.relation} ${compared.right}` : null,
     note: problem?.message ?? compared?.note ?? null,
+    quiet: rule.quiet ? quietWords(rule, sentenceWords(namedFields(sheet), rule.reads)) : null,
     set: {},
     lost: [],
   };

@@ -55,7 +55,7 @@ export function proposeRules(evaluation: Evaluation, given: ExamplesGiven, slips
     });
 }
 
-/** Two conditions about one field that come to what one says of it are no other reason: at least 50, and not 50. */
+/** Two conditions over the field that a single one reads are no other reason: at least 50, and not 50. */
 function isAnotherReason(sheet: Sheet, { idea: { reads }, combination }: Proposal, other: Proposal): boolean {
   if (!other.combination || combination || !('fields' in reads)) return true;
   const [column, ...more] = reads.fields.map((id) => sheet.findColumn(id));

@@ -13,7 +13,7 @@ import type { Inputs } from '../terms';
 
 export const MOVES = { changed: 'has changed', rose: 'has risen', fell: 'has fallen' } as const;
 /** Days in a unit of time; calendar units are counted by months. */
-const DAYS = { minute: 1 / 1440, hour: 1 / 24, day: 1, week: 7 } as const;
+export const DAYS = { minute: 1 / 1440, hour: 1 / 24, day: 1, week: 7 } as const;
 const MONTHS = { month: 1, quarter: 3, year: 12 } as const;
 export type ChangeUnit = keyof typeof DAYS | keyof typeof MONTHS;
 export const CHANGE_UNITS: readonly ChangeUnit[] = [...keysOf(DAYS), ...keysOf(MONTHS)];

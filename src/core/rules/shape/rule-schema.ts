@@ -3,6 +3,7 @@ import { lookSchema } from '../../looks/look-schema';
 import { GONE, parseRanges } from '../../sheet/address';
 import { ROW_ROLES } from '../../sheet/row-role';
 import { KINDS, KIND_NAMES, kindOf } from '../kinds/registry';
+import { quietSchema, rearmMistake } from './quiet';
 import type { Rule } from './rule';
 
 const labels = lazySchema((joi) => joi.array().items(joi.string()).min(1));
@@ -62,19 +63,25 @@ const trials = lazySchema((joi) =>
 
 /** One rule, as files and changes give it. Absent `on` is true, absent `settles` false, absent `name` the id. */
 export const ruleSchema = lazySchema<Rule>((joi) =>
-  joi.object<Rule>({
-    id: joi.string().min(1).max(200).required(),
-    name: joi.string().max(200).default(joi.ref('id')),
-    on: joi.boolean().default(true),
-    settles: joi.boolean().default(false),
-    reads: reads(joi).required(),
-    when: when(joi).required(),
-    paints: paints(joi).default('cell'),
-    look: lookSchema(joi),
-    note: joi.string().allow('').max(500),
-    group: joi.string().trim().min(1).max(100),
-    trials: trials(joi),
-  }),
+  joi
+    .object<Rule>({
+      id: joi.string().min(1).max(200).required(),
+      name: joi.string().max(200).default(joi.ref('id')),
+      on: joi.boolean().default(true),
+      settles: joi.boolean().default(false),
+      reads: reads(joi).required(),
+      when: when(joi).required(),
+      paints: paints(joi).default('cell'),
+      look: lookSchema(joi),
+      note: joi.string().allow('').max(500),
+      group: joi.string().trim().min(1).max(100),
+      trials: trials(joi),
+      quiet: quietSchema(joi),
+    })
+    .custom((rule: Rule, helpers) => {
+      const mistake = rearmMistake(rule);
+      return mistake === null ? rule : helpers.message({ custom: `{{#label}}: ${mistake}` });
+    }),
 );
 
 /** The names of saved looks that a rule refers to. */

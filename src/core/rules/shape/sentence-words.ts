@@ -2,6 +2,7 @@ import type { FieldId } from '../../sheet/ids';
 import { thresholdText } from '../../values/threshold-text';
 import type { Reads, SentenceWords } from '../terms';
 import { kindOf } from '../kinds/registry';
+import { quietWords } from './quiet';
 import type { Rule } from './rule';
 
 /** The facts about a field that a sentence uses. */
@@ -44,6 +45,12 @@ export function fieldsWords(fields: readonly NamedField[], ids: readonly FieldId
   const first = fields.findIndex(({ id }) => id === ids[0]);
   if (first >= 0 && ids.every((id, at) => fields[first + at]?.id === id)) return `${labels[0]} to ${labels.at(-1)}`;
   return `${labels.slice(0, 2).join(', ')} ${between} ${labels.length - 2} others`;
+}
+
+/** The sentence of a rule, and when its findings are reported, where not at once. */
+export function wholeSentence(fields: readonly NamedField[], rule: Pick<Rule, 'reads' | 'when' | 'quiet'>): string {
+  const quiet = quietWords(rule, sentenceWords(fields, rule.reads));
+  return quiet === null ? ruleSentence(fields, rule) : `${ruleSentence(fields, rule)}; found ${quiet}`;
 }
 
 /** The sentence of a rule: "Dissolved oxygen is below 5.0 mg/L". */

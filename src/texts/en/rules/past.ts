@@ -19,6 +19,7 @@ export const past = {
     '{entered, plural, =0 {Found nothing since {from}.} one {Found # time since {from}, in {cells, plural, one {# cell} other {# cells}}.} other {Found # times since {from}, in {cells, plural, one {# cell} other {# cells}}.}}',
   thereBefore: '{before, plural, one {# cell} other {# cells}} already then.',
   stayed: 'Half of them stayed {time} or less.',
+  withoutWaiting: 'Its look came {painted, plural, one {# time} other {# times}}.',
   cameBack: '{flapped, plural, one {# cell} other {# cells}} came back.',
   comparedWithSaved:
     'As saved: {entered, plural, one {# time} other {# times}}, in {cells, plural, one {# cell} other {# cells}}.',

@@ -17,6 +17,7 @@ export const trace = {
   trace: 'Trace',
   askedWhether: 'Asked whether',
   setsSet: 'Sets {set}',
+  foundWhen: 'Found {when}',
   historyOfCell: 'History of this cell',
   fill: 'fill',
   textColour: 'text colour',

@@ -109,7 +109,7 @@ interface FoundProps {
   readonly asked: PastAsked;
 }
 
-function Found({ told: { summary, most }, saved, rule, asked }: FoundProps) {
+function Found({ told: { summary, most, painted }, saved, rule, asked }: FoundProps) {
   const t = useTranslations('past');
   const { dateTime } = useFormatter();
   const session = useSession();
@@ -138,6 +138,7 @@ function Found({ told: { summary, most }, saved, rule, asked }: FoundProps) {
             {flapped > 0 && t('cameBack', { flapped })}
           </li>
         )}
+        {painted !== null && <li>{t('withoutWaiting', { painted })}</li>}
         {before && <li>{t('comparedWithSaved', { entered: before.entered, cells: before.cells })}</li>}
       </ul>
       {most.length > 0 && <Most cells={most} />}
