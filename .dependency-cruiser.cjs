@@ -1,5 +1,5 @@
-// Imports go down only: ui -> engine -> protocol -> core, and app -> server -> engine -> protocol -> core. Types count
-// as imports.
+// Imports go down only: ui -> engine -> protocol -> core, and app -> server -> engine -> protocol -> core; server and
+// command line -> linked -> core. Types count as imports.
 const from = (name, path, to) => ({ name, severity: 'error', from: { path }, to: { path: to } });
 
 const TESTS = '[.]test[.]ts$';
@@ -8,7 +8,7 @@ const TESTS = '[.]test[.]ts$';
 const FLOORS = ['values', 'looks', 'sheet', 'stats', 'formula', 'rules', '(edit|findings|sharing|exchange)'];
 /** Within formula and rules as well. */
 const FORMULA_FLOORS = ['syntax', 'values', 'functions', 'resolve', 'run', 'calculate'];
-const RULE_FLOORS = ['compile', 'kinds', 'propose', 'shape', 'evaluate', '(explain|move|suggest|advice|induce)'];
+const RULE_FLOORS = ['compile', 'kinds', 'propose', 'shape', 'evaluate', '(explain|move|suggest|advice|induce|sql)'];
 
 const floorRules = (folder, floors) =>
   floors.slice(0, -1).map((floor, at) => ({
@@ -45,10 +45,11 @@ module.exports = {
     from('protocol-imports-core-only', '^src/protocol', '^src/(?!core|protocol)'),
     from('engine-imports-down', '^src/engine', '^src/(?!core|protocol|engine)'),
     from('texts-import-core-only', '^src/texts', '^src/(?!core|texts)'),
-    from('server-imports-down', '^src/server', '^src/(?!core|protocol|engine|server|texts)'),
+    from('linked-imports-core-only', '^src/linked', '^src/(?!core|linked)'),
+    from('server-imports-down', '^src/server', '^src/(?!core|linked|protocol|engine|server|texts)'),
     from('ui-imports-down', '^src/ui', '^src/(?!core|protocol|engine|texts|ui)'),
     from('demo-imports-down', '^src/demo', '^src/(?!core|protocol|server|demo)'),
-    from('command-line-imports-down', '^src/cli', '^src/(?!core|protocol|cli|demo/logger)'),
+    from('command-line-imports-down', '^src/cli', '^src/(?!core|linked|protocol|cli|demo/logger)'),
     from('logger-imports-nothing-of-ours', '^src/demo/logger', '^src/(?!demo/logger)'),
     from('only-app-imports-app', '^src/(?!app)', '^src/app'),
   ],

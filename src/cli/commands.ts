@@ -18,19 +18,15 @@ import { WORK_LIMITS } from '../core/formula/values/work-meter';
 import type { CellValue } from '../core/values/cell-value';
 import { isoFromSerial } from '../core/values/dates/date-serial';
 import { serialInZone } from '../core/values/dates/serial-in-zone';
+import type { Answer } from './answer';
 import { BadInput } from './bad-input';
 import { convert } from './convert';
+import { evaluateLinked, isDatabase, type LinkedOptions } from './linked';
 import { logger, push } from './over-http';
 import { readRules } from './read-rules';
 import { placeOf } from './read-bytes';
 import type { FileOptions } from './read-contents';
 import { readSheetFile } from './read-sheet-file';
-
-/** The output of a command, and its exit code. */
-export interface Answer {
-  readonly text: string;
-  readonly code: 0 | 1;
-}
 
 const done = (text: string): Answer => ({ text, code: 0 });
 
@@ -39,8 +35,10 @@ const done = (text: string): Answer => ({ text, code: 0 });
  */
 export function evaluateCommand(
   [data = '', rules]: readonly (string | undefined)[],
-  { failIf, ...options }: FileOptions & { failIf?: string },
-): Answer {
+  { failIf, ...options }: FileOptions & LinkedOptions,
+): Answer | Promise<Answer> {
+  if (isDatabase(data))
+    return evaluateLinked([data, rules], { ...options, ...(failIf === undefined ? {} : { failIf }) });
   const { evaluation, place } = open(data, rules, options);
   const report = reportEvaluation(evaluation);
   const watched = report.rules.find(({ id }) => id === failIf);

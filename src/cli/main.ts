@@ -4,6 +4,7 @@ import { hasKey } from '../core/values/typed-keys';
 import { messageOf, codeOf } from '../core/values/error-message';
 import { itemAt } from '../core/values/item-at';
 import { SEPARATORS, type Separator } from '../core/exchange/csv/csv-rows';
+import type { Answer } from './answer';
 import { BadInput } from './bad-input';
 import {
   adviseCommand,
@@ -13,8 +14,8 @@ import {
   explainCommand,
   loggerCommand,
   pushCommand,
-  type Answer,
 } from './commands';
+import { sqlCommand } from './linked';
 import { proposeCommand } from './propose';
 import { VERSION } from './version';
 
@@ -27,10 +28,12 @@ const USAGE = `auxesis: conditional formatting rules over a table, from the comm
   auxesis convert  IN OUT              the same cells by the ending of OUT: csv, tsv, json; with rules xlsx, ods, html, auxesis;
                                        the rules alone: rules.json
   auxesis calculate FORMULA            what a formula gives, as JSON; --data DATA for its references, --at B2 where it stands
+  auxesis sql      RULES               the rules as a view of a table of PostgreSQL: --table T, with --database or --columns
   auxesis push     FILE                enters the records of a file into a sheet of a server, as JSON what became of them
   auxesis logger                       stands in for field devices: sends readings for the demo's stations to a server
 
-DATA    a CSV or TSV file whose first row is the header, a JSON array of objects, JSON Lines, a workbook of
+DATA    with evaluate also a database, postgres://USER@HOST/NAME with --table T, of which the rules' cells are counted;
+        a CSV or TSV file whose first row is the header, a JSON array of objects, JSON Lines, a workbook of
         ISO/IEC 29500 or ISO/IEC 26300 or an archive, whose own rules count where no RULES are given; - reads standard input
 RULES   a rule file (JSON, "format": "auxesis-rules"); - reads standard input
 
@@ -44,7 +47,8 @@ Options
   --week DAY         the first day of the week; monday by default
   --sheet NAME       which sheet of a workbook; with push and logger, which sheet of the server: its address ends with it
   --rules RULES      with convert: the rules that go into the workbook or archive
-  --key LABEL        with push: the field whose value says which record it is; several make one key together
+  --key LABEL        with push: the field whose value says which record it is; several make one key together;
+                     with sql and evaluate: the columns that order the rows of a table without a primary key
   --total LABEL=sum  with push: a total under the records: sum, average, count, least, greatest or median
   --url ADDRESS      with push and logger: where the app is; http://127.0.0.1:4380 by default
   --token TOKEN      with push and logger, or in AUXESIS_TOKEN: made under Share, Programs
@@ -54,6 +58,10 @@ Options
                      several, each with a name for its look, alarm=B2,B10, propose bands and categories
   --not CELLS        with propose: cells that are not to be painted
   --field LABEL      with propose: the field that the rules are to read
+  --table T          with sql and evaluate: a table or view of a database; fields of rules are its columns
+  --database URL     with sql: the database, from which the types of its columns are read
+  --columns LIST     with sql: or the columns themselves, such as Station:text,Oxygen:float8,Day:date
+  --as NAME          with sql: the name of the view; T_rules by default
   --fail-if RULE     with evaluate: exit code 1 when the rule with this id matches anything
   --help, --version
 
@@ -81,6 +89,10 @@ const OPTIONS = {
   key: { type: 'string', multiple: true },
   total: { type: 'string', multiple: true },
   url: { type: 'string' },
+  table: { type: 'string' },
+  database: { type: 'string' },
+  columns: { type: 'string' },
+  as: { type: 'string' },
   token: { type: 'string' },
   way: { type: 'string' },
   every: { type: 'string' },
@@ -94,6 +106,7 @@ const COMMANDS = {
   propose: { names: ['DATA'], run: proposeCommand },
   convert: { names: ['IN', 'OUT'], run: convertCommand },
   calculate: { names: ['FORMULA'], run: calculateCommand },
+  sql: { names: ['RULES'], run: sqlCommand },
   push: { names: ['FILE'], run: pushCommand },
   logger: { names: [], run: loggerCommand },
 } as const;

@@ -10,8 +10,8 @@ import { cellAddress, columnLetters, isWholeRows, parseRanges, type CellRange } 
 import type { Sheet } from '../core/sheet/sheet';
 import { shownAt } from '../core/sheet/shown-cell';
 import { serialInZone } from '../core/values/dates/serial-in-zone';
+import type { Answer } from './answer';
 import { BadInput } from './bad-input';
-import type { Answer } from './commands';
 import type { FileOptions } from './read-contents';
 import { placeOf } from './read-bytes';
 import { readSheetFile } from './read-sheet-file';

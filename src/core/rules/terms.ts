@@ -86,6 +86,7 @@ export interface Problem {
     | 'missing-position'
     | 'key-shape'
     | 'missing-snapshot'
+    | 'not-in-sql'
     | 'too-much-work';
   readonly message: string;
 }

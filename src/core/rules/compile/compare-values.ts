@@ -24,8 +24,8 @@ export function compareValues(value: CellValue, operand: CellValue): number {
   }
 }
 
-/** Order by code points: UTF-16 code units sort the characters beyond U+FFFF too early. */
-function compareFolded(one: string, other: string): number {
+/** Two folded texts by code points: UTF-16 code units sort the characters beyond U+FFFF too early. */
+export function compareFolded(one: string, other: string): number {
   if (one === other) return 0;
   const [a, b] = [Array.from(one), Array.from(other)];
   const differs = a.findIndex((point, at) => point !== b[at]);

@@ -4,7 +4,6 @@ import { lazySchema } from '../../lazy-schema';
 import type { Look } from '../../looks/look';
 import { hexSchema, lookSchema } from '../../looks/look-schema';
 import { PALETTES, type PaletteName } from '../../looks/palettes';
-import { compareKeys } from '../../sheet/compare-keys';
 import { shownApart, shownAt, textAt } from '../../sheet/shown-cell';
 import type { CellBefore } from '../../sheet/effect';
 import { BitSet } from '../../values/bit-set';
@@ -12,6 +11,7 @@ import { TAG } from '../../values/cell-value';
 import { foldText } from '../../values/fold-text';
 import { TextIndex } from '../../values/text-index';
 import type { CompileContext } from '../compile/compile-context';
+import { compareFolded } from '../compile/compare-values';
 import { judgeContents } from '../compile/judge-contents';
 import type { OutcomeColumn } from '../compile/outcome-column';
 import type { Comparison, ConditionKind, Kernel, Invalidation } from './kind';
@@ -146,7 +146,7 @@ class CategoryKernel implements Kernel {
 
   private sort(): void {
     const { texts, names } = this;
-    const sorted = Array.from(texts.keys()).sort((a, b) => compareKeys(itemAt(texts, a), itemAt(texts, b)));
+    const sorted = Array.from(texts.keys()).sort((a, b) => compareFolded(itemAt(texts, a), itemAt(texts, b)));
     this.texts = [];
     this.names = [];
     this.index = this.freshIndex();

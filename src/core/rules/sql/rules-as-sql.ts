@@ -1,0 +1,97 @@
+import sql, { join, raw, type Sql } from 'sql-template-tag';
+import { kindOf } from '../kinds/registry';
+import type { Rule } from '../shape/rule';
+import { sentenceWords, type NamedField } from '../shape/sentence-words';
+import { isProblem, missingField, type Problem } from '../terms';
+import { columnOf, identifier, type LinkedColumn, type LinkedTable } from './linked-table';
+import { sayCondition } from './registry';
+import { NoOrder, SqlContext, unsaid, type LinkedSettings } from './sql-context';
+
+/** A rule over a linked table: the outcome of each column that it reads; or why it cannot work there. */
+export interface SaidRule {
+  readonly rule: Rule;
+  readonly problem: Problem | null;
+  readonly outcomes: readonly { readonly column: LinkedColumn; readonly outcome: Sql }[];
+}
+
+/** Rules over a linked table as statements, which share what they need to know of the whole table. */
+export class LinkedRules {
+  readonly rules: readonly SaidRule[];
+  private readonly context: SqlContext;
+
+  constructor(table: LinkedTable, rules: readonly Rule[], settings: LinkedSettings) {
+    this.context = new SqlContext(table, settings);
+    this.rules = rules.filter(({ on }) => on).map((rule) => this.said(rule));
+  }
+
+  private said(rule: Rule): SaidRule {
+    const failed = (problem: Problem): SaidRule => ({ rule, problem, outcomes: [] });
+    const { reads, when } = rule;
+    if (!('fields' in reads)) return failed(unsaid('ranges of cells: a linked table has no addresses'));
+    if (!(reads.roles ?? ['record']).includes('record')) return { rule, problem: null, outcomes: [] };
+    const read = this.context.table.columns.filter(({ name }) => reads.fields.includes(name));
+    const missing = reads.fields.find((field) => !read.some(({ name }) => name === field));
+    if (missing !== undefined) return failed(missingField(missing));
+    try {
+      const said = sayCondition(when, this.context, read);
+      if (isProblem(said)) return failed(said);
+      return { rule, problem: null, outcomes: read.map((column) => ({ column, outcome: said(column) })) };
+    } catch (error) {
+      if (error instanceof NoOrder)
+        return failed(
+          unsaid('which record comes first: name the columns that order the table, which has no primary key'),
+        );
+      throw error;
+    }
+  }
+
+  /** Each outcome under a name of its own: o1, o2 and so on, in the order of rules and columns. */
+  private named(): Sql[] {
+    return this.rules
+      .flatMap(({ outcomes }) => outcomes)
+      .map(({ outcome }, at) => sql`${outcome} as ${raw(`o${at + 1}`)}`);
+  }
+
+  /** The rows with the outcomes beside them, in the order of the key. `rest` limits them. */
+  outcomes(rest: Sql = sql``): Sql {
+    const key = this.context.table.key.map((name) => columnOf(name));
+    return this.context.statement(join([...key, ...this.named()], ', '), sql`${rest} order by ${join(key, ', ')}`);
+  }
+
+  /** How many cells of each rule and column have an outcome: one row, with o1, o2 and so on. */
+  counts(): Sql {
+    const counted = this.named();
+    if (counted.length === 0) return sql`select`;
+    const names = counted.map((_, at) => raw(`count(o${at + 1})::int8 as o${at + 1}`));
+    return sql`select ${join(names, ', ')} from (${this.context.statement(join(counted, ', '), sql``)}) said`;
+  }
+
+  /**
+   * All columns of the table with one more for each rule and column: whether it matches, or its outcome in words; where
+   * outcomes have none, by number. For a view.
+   */
+  view(nameOf: (rule: Rule, column: LinkedColumn) => string): Sql {
+    const { columns } = this.context.table;
+    const fields = columns.map(({ name }) => ({ id: name, label: name, format: null, unit: null }));
+    const said = this.rules.flatMap(({ rule, outcomes }) =>
+      outcomes.map(
+        ({ column, outcome }) => sql`${toldOutcome(rule, outcome, fields)} as ${identifier(nameOf(rule, column))}`,
+      ),
+    );
+    const all = columns.map(({ name }) => columnOf(name));
+    return this.context.statement(join([...all, ...said], ', '), sql``);
+  }
+}
+
+/** An outcome as it is read: true or false for a plain match. */
+function toldOutcome({ when, reads }: Rule, outcome: Sql, fields: readonly NamedField[]): Sql {
+  const kind = kindOf(when);
+  if (kind.outcomes === 'match') return sql`(${outcome}) is not null`;
+  const words = sentenceWords(fields, reads);
+  const names = (kind.outcomeLooks(when) ?? []).map((_, at) => kind.outcomeName(when, at, words));
+  if (names.length === 0 || names.includes('')) return outcome;
+  return sql`(array[${join(
+    names.map((name) => sql`${name}::text`),
+    ', ',
+  )}])[(${outcome}) + 1]`;
+}
