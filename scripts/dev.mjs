@@ -28,7 +28,9 @@ await runUntilStopped(async ({ started, isEnding }) => {
   started(bundles);
   const port = process.env.PORT ? Number(process.env.PORT) : await freePort(PORT);
   while (!isEnding()) {
-    app = started(serveApp(root, { database, port, stderr: 'inherit', mode: 'development' }));
+    app = started(
+      serveApp(root, { database, port, stderr: 'inherit', mode: 'development', settings: cluster.linkSettings }),
+    );
     await app.ready;
     const page = await fetch(`${app.address}${FIRST_PAGE}`).catch(() => null);
     if (page)

@@ -24,6 +24,8 @@ export function serveApp(root, { database, port, stderr = 'ignore', mode = 'prod
     NEXT_TELEMETRY_DISABLED: '1',
     AUXESIS_LOG_LEVEL: process.env.AUXESIS_LOG_LEVEL ?? 'warn',
     ...settings,
+    ...(process.env.AUXESIS_LINKED === undefined ? {} : { AUXESIS_LINKED: process.env.AUXESIS_LINKED }),
+    ...(process.env.AUXESIS_SEAL_KEY === undefined ? {} : { AUXESIS_SEAL_KEY: process.env.AUXESIS_SEAL_KEY }),
   };
   const server = start(process.execPath, ['dist/server.mjs'], {
     cwd: root,

@@ -23,7 +23,7 @@ await runUntilStopped(async ({ started, isEnding }) => {
   const ends = [];
   // As a service would: a server that cannot go on ends, and another takes its place.
   while (ends.length < MAX_ENDS) {
-    const app = started(serveApp(root, { database, port, stderr: 'inherit' }));
+    const app = started(serveApp(root, { database, port, stderr: 'inherit', settings: cluster?.linkSettings ?? {} }));
     await app.ready;
     if (isEnding()) return;
     if (ends.length === 0)

@@ -8,6 +8,7 @@ import { buildApp } from './build-app.mjs';
 import { CHROMIUM } from './chromium.mjs';
 import { installDebianPackage } from './debian-package.mjs';
 import { installPackages } from './install-packages.mjs';
+import { makeLinkedTable } from './linked-table.mjs';
 import { Cluster, freePort } from './postgres.mjs';
 import { main, run, runBeside, runToEnd, Trouble } from './run.mjs';
 import { prepareDatabase, serveApp } from './serve-app.mjs';
@@ -43,6 +44,9 @@ const TOOLS = [
 
 /** Rules beside their limits; nothing else runs meanwhile. */
 const SPEED = [['speed of rules', 'tsx', 'scripts/bench/ratio-guard.ts']];
+
+/** Rows of the linked table of the end-to-end tests. */
+const LINKED_ROWS = 5000;
 
 const PARTS = [...Object.keys(CHECKS), 'speed', 'unit', 'server', 'e2e'];
 
@@ -104,10 +108,15 @@ const vitest = (projects, files, database) =>
     read: (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests }),
   });
 
-const playwright = (files, { database, address }) =>
+const playwright = (files, { database, address, linked }) =>
   suite('end-to-end tests in Chromium', {
     args: ['playwright', 'test', ...files],
-    env: { DATABASE_URL: database, AUXESIS_URL: address, AUXESIS_REPORT: join(reports, 'e2e.json') },
+    env: {
+      DATABASE_URL: database,
+      AUXESIS_URL: address,
+      LINKED_ADDRESS: linked,
+      AUXESIS_REPORT: join(reports, 'e2e.json'),
+    },
     report: join(reports, 'e2e.json'),
     read: ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
   });
@@ -140,9 +149,10 @@ await main(async () => {
     }
     if (parts.includes('e2e')) {
       prepareDatabase(root, database);
-      app = serveApp(root, { database, port: await freePort() });
+      const linked = await makeLinkedTable(cluster.adminUrl, LINKED_ROWS);
+      app = serveApp(root, { database, port: await freePort(), settings: cluster.linkSettings });
       await app.ready;
-      await playwright(files, { database, address: app.address });
+      await playwright(files, { database, address: app.address, linked });
     }
   } finally {
     await end();

@@ -7,8 +7,10 @@ import { sheetUrl } from '../protocol/sheet-url';
 import { withQuery } from '../protocol/with-query';
 import { PastReader } from './link/past-reader';
 import { PersonalRules } from './link/personal-rules';
+import { WholeTable } from './link/whole-table';
 import type { News } from './news';
 import type { OpenedSheet } from './opened-sheet';
+import { LinkedLock } from './replica/linked-lock';
 import { openPainted } from './replica/open-painted';
 import { Replica } from './replica/replica';
 
@@ -24,19 +26,33 @@ interface Surroundings {
   readonly theme: Theme;
   /** The presence key of who reads; null for an anonymous reader. */
   readonly who: string | null;
+  /** What is known of a linked table, of which other rows were here before. */
+  readonly before: WholeTable | null;
   /** Does work when its turn comes, and reports what is new then. */
   readonly inTurn: (work: () => void, ...news: readonly News[]) => void;
 }
 
 /** A sheet with its rules. Throws a RangeError where the bytes are of another version than the page. */
-export function arrivedSheet(id: SheetId, bytes: ArrayBuffer, { theme, who, inTurn }: Surroundings): ArrivedSheet {
+export function arrivedSheet(
+  id: SheetId,
+  bytes: ArrayBuffer,
+  { theme, who, before, inTurn }: Surroundings,
+): ArrivedSheet {
   const { sheet, head } = unpackSheet(bytes);
-  const replica = new Replica(sheet, head.sequence, { theme, nowMs: head.asOf ?? Date.now() });
+  const whole = head.linked
+    ? new WholeTable(head.linked, sheet, {
+        id,
+        before,
+        told: (rule) => inTurn(() => replica.evaluation.onGiven(rule), 'window', 'legend'),
+      })
+    : null;
+  const replica = new Replica(sheet, head.sequence, { theme, nowMs: head.asOf ?? Date.now(), whole });
   const past = new PastReader(id, (read) => inTurn(() => replica.usePast(read), 'window', 'legend', 'selection'));
   const from = head.asOf === undefined ? () => sheetUrl(id, `changes?after=${replica.sequence}`) : null;
   const personal =
     from !== null && who !== null ? new PersonalRules(id, replica, (work) => inTurn(work, 'window', 'legend')) : null;
-  return { opened: { id, name: head.name, replica, past, personal, lock: null }, from };
+  const lock = whole ? new LinkedLock(sheet) : null;
+  return { opened: { id, name: head.name, replica, past, personal, lock }, from };
 }
 
 /** The same for a reader without rules: with given looks, and what they mean. */

@@ -17,6 +17,7 @@ import { fillingOf } from '../core/sharing/filling';
 import type { Reader } from '../core/sharing/role';
 import type { GivenLook } from '../protocol/packed/painted-sheet';
 import type { AnswerOf, CopiedText, EngineQuestions, Event, RequestName, RequestOf } from '../protocol/engine-messages';
+import type { WindowAsked } from '../protocol/linked-table';
 import type { Area } from '../protocol/sheet-view';
 import { arrivedSheet, arrivedView, type ArrivedSheet } from './arrived-sheet';
 import { Connection } from './link/connection';
@@ -49,6 +50,7 @@ const MAX_ITEMS_AT_ONCE = 5000;
 /** Requests that do not wait for those before them, or that take turns of their own. */
 const AT_ONCE: ReadonlySet<RequestName> = new Set([
   'open',
+  'show-rows',
   'stop',
   'ask-advice',
   'read-newer',
@@ -79,6 +81,8 @@ export class Engine {
     view: null,
     who: null,
   };
+  /** The rows of a linked table that are wanted; undefined for the first ones. */
+  private rows: WindowAsked | undefined;
   /** What this person types or pastes, with decimals after a point. */
   private readTyped = typedReader('.', false);
   private copied: Copied | null = null;
@@ -123,6 +127,10 @@ export class Engine {
       return this.pastOfRules.summary(this.opened, rule, past);
     },
     'ask-past-rows': ({ rule, past }) => this.pastOfRules.rows(this.opened, rule, past),
+    'show-rows': ({ window }) => {
+      this.rows = window;
+      return this.open(this.currentSheet.id);
+    },
     stop: () => this.turns.stop(),
     'look-at': ({ area }) => {
       this.shown.area = area;
@@ -244,7 +252,7 @@ export class Engine {
     const { view } = this.reader;
     const { theme } = this.shown;
     try {
-      const bytes = await (view ? fetchPainted(id, { theme, as: view.as }) : fetchSheet(id, at));
+      const bytes = await (view ? fetchPainted(id, { theme, as: view.as }) : fetchSheet(id, at, this.rows));
       return await this.turns.take(() => (view ? this.useView(id, bytes, view.as) : this.useSheet(id, bytes)));
     } catch (error) {
       this.tell({ kind: 'sheet-failed', message: messageOf(error) });
@@ -255,7 +263,8 @@ export class Engine {
   private useSheet(id: SheetId, bytes: ArrayBuffer): null {
     const inTurn = (work: () => void, ...news: readonly News[]) =>
       void this.turns.take(work).then(() => this.invalidate(...news));
-    return this.attach(arrivedSheet(id, bytes, { theme: this.shown.theme, who: this.reader.who, inTurn }));
+    const before = this.current?.id === id ? this.current.replica.whole : null;
+    return this.attach(arrivedSheet(id, bytes, { theme: this.shown.theme, who: this.reader.who, before, inTurn }));
   }
 
   private useView(id: SheetId, bytes: ArrayBuffer, as?: Reader['role']): null {

@@ -4,7 +4,7 @@ import type { Area, Filter } from '../protocol/sheet-view';
 import type { Connection } from './link/connection';
 import type { PastReader } from './link/past-reader';
 import type { PersonalRules } from './link/personal-rules';
-import type { EntryLock } from './replica/entry-lock';
+import type { CellLock } from './replica/cell-lock';
 import type { Replica } from './replica/replica';
 import type { Spotlight } from './view/window-of';
 
@@ -19,8 +19,8 @@ export interface OpenedSheet {
   readonly past: PastReader | null;
   /** Rules that only this reader sees; null where there can be none. */
   readonly personal: PersonalRules | null;
-  /** What readers without rules may enter; null for all others. */
-  readonly lock: EntryLock | null;
+  /** What may be entered, where that is not everything. */
+  readonly lock: CellLock | null;
 }
 
 /** How the page shows it. */

@@ -63,6 +63,7 @@ export class PageEvents {
     if (window) events.push(window);
     if (news.has('legend')) {
       opened.past?.follow(replica);
+      replica.whole?.follow(replica.evaluation.activeRules.map(({ rule }) => rule));
       events.push({ kind: 'rules-counted', legend: legendOf(replica) });
     }
     if (news.has('undo')) events.push({ kind: 'undo-changed', ...undo.next });

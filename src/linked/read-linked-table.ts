@@ -1,6 +1,21 @@
 import { linkedColumn, type LinkedTable } from '../core/rules/sql/linked-table';
 import type { LinkedConnection } from './linked-connection';
 
+/** Whether the role may change the table: then it is more than a link needs. */
+export async function mayWrite(connection: LinkedConnection, name: string): Promise<boolean> {
+  const [row] = await connection<{ may: boolean }[]>`
+    select has_table_privilege(current_user, to_regclass(${name}), 'insert, update, delete, truncate') as may`;
+  return row?.may ?? false;
+}
+
+/** How many rows a table has, as its last statistics say; 0 where there are none, as of a view. */
+export async function estimateRows(connection: LinkedConnection, name: readonly string[]): Promise<number> {
+  const [row] = await connection<{ rows: number }[]>`
+    select greatest(reltuples, 0)::float8 as rows from pg_class join pg_namespace space on space.oid = relnamespace
+    where nspname = ${name[0] ?? ''} and relname = ${name[1] ?? ''}`;
+  return row?.rows ?? 0;
+}
+
 /** Why a table cannot be linked, in plain words. */
 export class NotLinked extends Error {}
 

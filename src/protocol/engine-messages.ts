@@ -1,3 +1,4 @@
+import type { WindowAsked } from './linked-table';
 import type { Decimal } from '../core/values/decimal-comma';
 import type { CellPosition } from '../core/sheet/cell-position';
 import type { Question } from './channel';
@@ -60,6 +61,11 @@ export type EngineQuestions = {
       /** The sign before decimals in what this person types. */
       readonly decimal?: Decimal;
     };
+    readonly answer: null;
+  };
+  /** Other rows of a linked table. */
+  readonly 'show-rows': {
+    readonly asked: { readonly window: WindowAsked };
     readonly answer: null;
   };
   readonly 'look-at': {

@@ -1,3 +1,4 @@
+import type { LinkedHead } from './linked-table';
 import type { CellPosition } from '../core/sheet/cell-position';
 import type { LookValues } from '../core/looks/look';
 import type { Rule } from '../core/rules/shape/rule';
@@ -68,6 +69,8 @@ export type RowHeights = readonly (readonly [top: number, bottom: number, height
 
 /** The frame of the sheet: what the page must know besides the visible window. */
 export interface SheetFrame {
+  /** The table that the records are some rows of; null where they are all there are. */
+  readonly linked: LinkedHead | null;
   readonly name: string;
   /** True where no cell holds anything. */
   readonly isEmpty: boolean;
@@ -154,6 +157,8 @@ export interface LegendEntry {
   /** How many cells have each outcome, for conditions with several. */
   readonly outcomes: readonly number[];
   readonly problem: Problem | null;
+  /** True while the database of a linked table is being asked: the counts are of the records here. */
+  readonly isCounting: boolean;
   readonly isDraft: boolean;
   /** True for a rule that only this reader sees. */
   readonly isPersonal: boolean;

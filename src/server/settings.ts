@@ -27,6 +27,10 @@ export interface Settings {
   readonly logger: boolean;
   /** Addresses (host:port) that may be webhooks. */
   readonly webhooks: readonly string[];
+  /** Databases (host:port) of which tables may be linked. */
+  readonly linked: readonly string[];
+  /** The key with which their addresses are sealed, 32 bytes in Base64; undefined where nothing can be linked. */
+  readonly sealKey: string | undefined;
   readonly workerMemoryMb: number;
   /** For how many days changes are kept; undefined for ever. */
   readonly historyDays: number | undefined;
@@ -47,6 +51,11 @@ const listed = (item: Joi.StringSchema, separator = ',') =>
       const { error, value } = Joi.array().items(item).validate(items);
       return error ? helpers.message({ custom: `{{#label}}: ${itemAt(error.details, 0).message}` }) : value;
     });
+
+/** A host and a port, such as db.example.org:5432. */
+const hostAndPort = Joi.string()
+  .lowercase()
+  .pattern(/^(\[[\da-f:]+\]|[a-z\d.-]+):\d{1,5}$/);
 
 /** The address of a database: one host or several, with commas between, of which one takes the connection. */
 const databaseUrl = Joi.string()
@@ -77,11 +86,12 @@ const SCHEMA = Joi.object({
   AUXESIS_DEMO: onOff,
   AUXESIS_SIGN_UP: Joi.valid('anybody', 'invited', 'nobody'),
   AUXESIS_LOGGER: onOff,
-  AUXESIS_WEBHOOKS: listed(
-    Joi.string()
-      .lowercase()
-      .pattern(/^(\[[\da-f:]+\]|[a-z\d.-]+):\d{1,5}$/),
-  ),
+  AUXESIS_WEBHOOKS: listed(hostAndPort),
+  AUXESIS_LINKED: listed(hostAndPort),
+  AUXESIS_SEAL_KEY: Joi.string()
+    .base64()
+    .length(44)
+    .messages({ 'string.length': '{{#label}} must be 32 bytes in Base64, as of: openssl rand -base64 32' }),
   AUXESIS_WORKER_MEMORY_MB: Joi.number().integer().min(128).max(65_536).default(2048),
   AUXESIS_HISTORY_DAYS: Joi.number().integer().min(30).max(36_500),
   AUXESIS_HISTORY_ARCHIVE: Joi.string().pattern(/^\//, 'a whole path'),
@@ -128,6 +138,8 @@ interface Environment {
   readonly AUXESIS_SIGN_UP?: Settings['signUp'];
   readonly AUXESIS_LOGGER?: 'on' | 'off';
   readonly AUXESIS_WEBHOOKS?: readonly string[];
+  readonly AUXESIS_LINKED?: readonly string[];
+  readonly AUXESIS_SEAL_KEY?: string;
   readonly AUXESIS_WORKER_MEMORY_MB: number;
   readonly AUXESIS_HISTORY_DAYS?: number;
   readonly AUXESIS_HISTORY_ARCHIVE?: string;
@@ -156,6 +168,8 @@ function settingsFrom(read: Environment): Settings {
     signUp: read.AUXESIS_SIGN_UP ?? (isLocal ? 'anybody' : 'invited'),
     logger: isOn(read.AUXESIS_LOGGER, demo),
     webhooks: read.AUXESIS_WEBHOOKS ?? [],
+    linked: read.AUXESIS_SEAL_KEY === undefined ? [] : (read.AUXESIS_LINKED ?? []),
+    sealKey: read.AUXESIS_SEAL_KEY,
     workerMemoryMb: read.AUXESIS_WORKER_MEMORY_MB,
     historyDays: read.AUXESIS_HISTORY_DAYS,
     historyArchive: read.AUXESIS_HISTORY_ARCHIVE,

@@ -12,6 +12,7 @@ import { formula } from './en/rules/formula';
 import { grid } from './en/grid';
 import { help } from './en/help';
 import { history } from './en/history';
+import { linked } from './en/linked';
 import { importing } from './en/importing';
 import { legend } from './en/rules/legend';
 import { page } from './en/page';
@@ -42,6 +43,7 @@ export const english = {
   grid,
   help,
   history,
+  linked,
   importing,
   legend,
   page,

@@ -3,6 +3,7 @@ import { sheetUrl } from '../../protocol/sheet-url';
 import type { Theme } from '../../core/looks/first-family';
 import type { Reader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
+import type { WindowAsked } from '../../protocol/linked-table';
 import { withQuery } from '../../protocol/with-query';
 
 /** How a reader view is fetched: by a reader, or as a preview. */
@@ -12,11 +13,12 @@ export interface PaintedQuery {
 }
 
 /**
- * The packed sheet as the server has it (see packed-sheet.ts), or as it was after a change. Throws in words for the
+ * The packed sheet as the server has it (see packed-sheet.ts), or as it was after a change; of a linked table the rows of
+ * a window. Throws in words for the
  * person who asked.
  */
-export const fetchSheet = (id: SheetId, at?: number): Promise<ArrayBuffer> =>
-  fetchUnpacked(withQuery(sheetUrl(id, 'packed'), { at }));
+export const fetchSheet = (id: SheetId, at?: number, window?: WindowAsked): Promise<ArrayBuffer> =>
+  fetchUnpacked(withQuery(sheetUrl(id, 'packed'), { at, window: window && JSON.stringify(window) }));
 
 /** The painted sheet (see painted-sheet.ts). Throws in words for the person who asked. */
 export const fetchPainted = (id: SheetId, query: PaintedQuery): Promise<ArrayBuffer> =>

@@ -4,9 +4,11 @@ import type { Reader } from '../../core/sharing/role';
 import type { Operation } from '../../core/sheet/change';
 import type { FieldId, RowId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
+import type { CellLock } from './cell-lock';
 
 /** What a reader without rules may enter, and why not the rest. The server decides; this saves typing in vain. */
-export class EntryLock {
+export class EntryLock implements CellLock {
+  readonly marksOpen = true;
   private readonly open: OpenCells;
 
   constructor(

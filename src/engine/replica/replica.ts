@@ -15,6 +15,7 @@ import type { Sheet } from '../../core/sheet/sheet';
 import { serialInZone } from '../../core/values/dates/serial-in-zone';
 import type { Repaint } from '../../protocol/packed/painted-sheet';
 import type { RecordedChange, SheetPast } from '../../protocol/recorded-change';
+import type { WholeTable } from '../link/whole-table';
 import type { GivenLooks } from './given-looks';
 
 interface Pending {
@@ -30,6 +31,13 @@ interface Course {
   readonly touched: Effect[];
 }
 
+interface ReplicaOptions {
+  readonly theme: Theme;
+  readonly nowMs: number;
+  readonly given?: GivenLooks | null;
+  readonly whole?: WholeTable | null;
+}
+
 /** Cells that are set without a rest between: a few hundredths of a second. */
 const CELLS_A_PART = 5000;
 
@@ -42,6 +50,8 @@ export class Replica {
   readonly evaluation: Evaluation;
   /** The looks that the server gave, where no rules are evaluated here. */
   readonly given: GivenLooks | null;
+  /** What rules come to over all records, where only some are here. */
+  readonly whole: WholeTable | null;
   /** The revision of the given looks. */
   revision = 0;
   /** The sequence with which the sheet was opened: what came before it is the past. */
@@ -59,11 +69,7 @@ export class Replica {
     readonly sheet: Sheet,
     /** Sequence of the last change from the server that is in. */
     public sequence: number,
-    {
-      theme,
-      nowMs,
-      given = null,
-    }: { readonly theme: Theme; readonly nowMs: number; readonly given?: GivenLooks | null },
+    { theme, nowMs, given = null, whole = null }: ReplicaOptions,
   ) {
     this.given = given;
     this.theme = theme;
@@ -73,7 +79,9 @@ export class Replica {
     this.evaluation = new Evaluation(sheet, this.saved, {
       now: serialInZone(nowMs, sheet.settings.zone),
       history: this.past,
+      given: whole,
     });
+    this.whole = whole;
     this.useRules();
   }
 

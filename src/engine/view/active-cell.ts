@@ -4,14 +4,14 @@ import { showReferences } from '../../core/formula/resolve/keep-references';
 import { traceCell } from '../../core/rules/explain/trace';
 import { shownAt } from '../../core/sheet/shown-cell';
 import type { ActiveCell } from '../../protocol/sheet-view';
-import type { EntryLock } from '../replica/entry-lock';
+import type { CellLock } from '../replica/cell-lock';
 import type { Replica } from '../replica/replica';
 
 /** What the page shows of the active cell; null where there is no such cell. */
 export function activeCell(
   replica: Replica,
   { column, position }: CellPosition,
-  lock: EntryLock | null,
+  lock: CellLock | null,
 ): ActiveCell | null {
   const { sheet, evaluation, saved } = replica;
   const slot = sheet.order[position];

@@ -20,6 +20,7 @@ export function frameOf(replica: Replica, name: string, outOfView: OutOfView): S
   const { sheet } = replica;
   return {
     name,
+    linked: replica.whole?.head ?? null,
     isEmpty: sheet.isEmpty(),
     fields: shownFields(sheet),
     rowCount: sheet.rowCount,

@@ -5,6 +5,8 @@ import { columnLetters } from '../../core/sheet/address';
 import type { Sheet } from '../../core/sheet/sheet';
 import { fieldFormat } from '../../core/sheet/shown-cell';
 import type { LegendEntry, ShownField } from '../../protocol/sheet-view';
+import type { RunningRule } from '../../core/rules/evaluate/running-rule';
+import type { WholeCounts, WholeTable } from '../link/whole-table';
 import type { Replica } from '../replica/replica';
 
 /** The fields as they are called on screen: by their labels, else by their letters. */
@@ -25,16 +27,33 @@ export function legendOf(replica: Replica): LegendEntry[] {
     counts.set(slots, count);
     return count;
   };
+  const countsOf = (running: RunningRule): WholeCounts => {
+    const whole = replica.whole?.countsOf(running.rule);
+    return {
+      read: whole?.read ?? running.readCount(countOf),
+      matched: whole?.matched ?? running.shownCount(),
+    };
+  };
   return replica.evaluation.activeRules.map((running, at) => ({
-    read: running.readCount(countOf),
-    matched: running.shownCount(),
+    ...countsOf(running),
     id: running.rule.id,
     key: itemAt(stored, at).key,
     rule: running.rule,
     outcomes: running.outcomeCounts(),
-    problem: running.problem,
+    ...standing(replica.whole, running),
     isDraft: running.rule.id === replica.draftId,
     isPersonal: replica.personal.some(({ id }) => id === running.rule.id),
     sentence: wholeSentence(fields, running.rule),
   }));
+}
+
+/** Why a rule cannot work; or that it is still being worked out, over a table that is elsewhere. */
+function standing(
+  whole: WholeTable | null,
+  { rule, problem }: RunningRule,
+): Pick<LegendEntry, 'problem' | 'isCounting'> {
+  if (!whole) return { problem, isCounting: false };
+  const failed = whole.problemOf(rule);
+  const isCounting = rule.on && failed === null && whole.countsOf(rule) === null;
+  return { problem: isCounting ? null : (failed ?? problem), isCounting };
 }

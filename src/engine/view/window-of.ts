@@ -8,7 +8,7 @@ import type { ResolvedLook } from '../../core/rules/evaluate/resolver';
 import { trialCell, trialColumn } from '../../core/rules/explain/trial-cell';
 import { isInPart, type ValuePart } from '../../core/rules/explain/value-part';
 import { BAR_SHARES, type Area, type PaintedLook, type RowHeights, type SheetWindow } from '../../protocol/sheet-view';
-import type { EntryLock } from '../replica/entry-lock';
+import type { CellLock } from '../replica/cell-lock';
 import type { Replica } from '../replica/replica';
 
 /** The spotlit cells: all that a rule gives a look, or a part of the cells that it reads. */
@@ -21,7 +21,7 @@ export interface WindowOptions {
   readonly spotlight: Spotlight | null;
   readonly heights: RowHeights;
   /** The cells that the reader may enter, where that is not everything. */
-  readonly lock: EntryLock | null;
+  readonly lock: CellLock | null;
   /** The rule whose formula is tried beside the rows, and the column that it is about where the rule reads it. */
   readonly trial: { readonly rule: string | null; readonly column: number };
 }
@@ -44,7 +44,7 @@ export function windowOf(
   const looks = new Uint16Array(width * height);
   const aligns = new Uint8Array(width * height);
   const spotlit = new Uint8Array(spotlight === null ? 0 : width * height);
-  const open = new Uint8Array(lock ? width * height : 0);
+  const open = new Uint8Array(lock?.marksOpen ? width * height : 0);
   const names = replica.lookNames();
   // Bars are as many as their cells: what they have in common is one look, and their lengths go apart.
   let bars = new Float32Array(0);
@@ -82,7 +82,7 @@ export function windowOf(
       texts.push(textAt(sheet, { column, slot }, look));
       const tag = sheet.column(column).tags[slot];
       aligns[at] = tag === TAG.number || tag === TAG.date ? 1 : tag === TAG.logical || tag === TAG.error ? 2 : 0;
-      if (lock?.lockOf(column, slot) === null) open[at] = 1;
+      if (open.length > 0 && lock?.lockOf(column, slot) === null) open[at] = 1;
       if (isLit) spotlit[at] = isTop || isLit(column, slot) ? 1 : 0;
     }
   }

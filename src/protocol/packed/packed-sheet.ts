@@ -1,3 +1,4 @@
+import type { LinkedHead } from '../linked-table';
 import { parseMessage } from '../parse-message';
 import type { RowAbout, StoredRow } from '../../core/sheet/change';
 import type { StoredRule } from '../../core/rules/shape/stored-rule';
@@ -30,6 +31,8 @@ export interface PackedHead {
   readonly sequence: number;
   /** The moment (milliseconds of the Unix epoch) that the sheet is shown as of; absent for now. */
   readonly asOf?: number;
+  /** The table that its records are some rows of; absent where they are all there are. */
+  readonly linked?: LinkedHead;
   readonly fields: readonly Field[];
   readonly rules: readonly StoredRule[];
   readonly parts: readonly SheetPart[];

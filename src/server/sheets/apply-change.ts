@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import type { Change, Operation } from '../../core/sheet/change';
 import { checkOperations } from '../access/check-operations';
 import type { LoggedChange } from '../sql/change';
+import { checkLinked } from './check-linked';
 import { checkSize } from './check-size';
 import type { HeldSheet } from './held-sheet';
 import { keepingOperations, mayHideMore } from './keep-from-fillers';
@@ -46,6 +47,7 @@ async function logChange(
   const inverse: Operation[] = [];
   for (const operation of logged.change.operations)
     inverse.unshift(...(await storedOperation(operation).apply(sheet, operation)));
+  await checkLinked(sheet, logged.change.operations);
   await checkSize(sheet, { operations: logged.change.operations, sequence: logged.sequence });
   return { ...logged, inverse };
 }

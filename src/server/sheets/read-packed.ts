@@ -3,7 +3,7 @@ import { gzip } from 'node:zlib';
 import type { StoredRow } from '../../core/sheet/change';
 import { byKey } from '../../core/sheet/compare-keys';
 import type { SheetId } from '../../core/sheet/ids';
-import { SheetPacker } from '../../protocol/packed/packed-sheet';
+import { SheetPacker, type PackedHead } from '../../protocol/packed/packed-sheet';
 import { longWork, type Sql, type Transaction } from '../database';
 import { readMuch } from '../replicas';
 import { readFields } from '../sql/field';
@@ -58,12 +58,17 @@ async function packFresh(
 }
 
 /** What packs a sheet of the database, with all of it but the rows. Throws a Refusal where there is no such sheet. */
-async function beginPacking(tx: Transaction, id: SheetId): Promise<SheetPacker> {
+export async function beginPacking(
+  tx: Transaction,
+  id: SheetId,
+  more: Pick<PackedHead, 'linked'> = {},
+): Promise<SheetPacker> {
   const sheet = await findSheet(tx, id);
   if (!sheet) throw new Refusal('no-sheet', refusalText('thereNoSuchSheet'));
   const { head, createdAt: _, ...about } = sheet;
   return new SheetPacker({
     ...about,
+    ...more,
     sequence: head,
     fields: await readFields(tx, id),
     rules: await readRules(tx, id),

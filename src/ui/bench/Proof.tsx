@@ -6,17 +6,38 @@ import type { Rule } from '../../core/rules/shape/rule';
 import { thresholdText } from '../../core/values/threshold-text';
 import { isoFromSerial } from '../../core/values/dates/date-serial';
 import { formatNumber } from '../../core/values/number-format';
+import type { LegendEntry } from '../../protocol/sheet-view';
 import { useSession, useSessionState } from '../sheet/use-session';
 import shared from './Bench.module.css';
 import classes from './Proof.module.css';
 
+/** How many cells a rule matches, and the way to them. */
+function Matched({ entry }: { readonly entry: LegendEntry }) {
+  const t = useTranslations('bench');
+  const session = useSession();
+  return (
+    <li data-testid="bench-count">
+      <b>
+        {entry.isCounting
+          ? t('countingInDatabase')
+          : t('matchedOfReadCells', { matched: entry.matched, read: entry.read })}
+      </b>{' '}
+      {entry.matched > 0 && (
+        <button type="button" className={shared.show} onClick={() => void session.rules.showMatch()}>
+          {t('showTheNextOne')}
+        </button>
+      )}
+    </li>
+  );
+}
+
 /** The evidence for a rule: the nearest values on each side of each threshold, and the cells that are not tested. */
 export const Proof = memo(function Proof({ rule }: { readonly rule: Rule }) {
   const t = useTranslations('bench');
-  const session = useSession();
   const answer = useSessionState((state) => state.profile);
   const entry = useSessionState((state) => state.legend.find((candidate) => candidate.id === state.bench?.draft.id));
   const fields = useSessionState((state) => state.frame?.fields) ?? [];
+  const linked = useSessionState(({ frame }) => (frame?.linked ? frame.rowCount - frame.frozenRows : 0));
   if (!answer) return null;
   const { reads, when } = rule;
   const format = ('fields' in reads ? fields.find((field) => field.id === reads.fields[0])?.format : null) ?? null;
@@ -26,17 +47,9 @@ export const Proof = memo(function Proof({ rule }: { readonly rule: Rule }) {
     Number.isNaN(value) ? 'none' : isDated ? isoFromSerial(Math.floor(value)) : formatNumber(value, format);
   return (
     <ul className={classes.proof} aria-label={t('proof')}>
-      {entry && !entry.problem && (
-        <li data-testid="bench-count">
-          <b>{t('matchedOfReadCells', { matched: entry.matched, read: entry.read })}</b>{' '}
-          {entry.matched > 0 && (
-            <button type="button" className={shared.show} onClick={() => void session.rules.showMatch()}>
-              {t('showTheNextOne')}
-            </button>
-          )}
-        </li>
-      )}
+      {entry && !entry.problem && <Matched entry={entry} />}
       {entry?.problem && <li>{entry.problem.message}</li>}
+      {linked > 0 && <li>{t('restIsOfRecordsHere', { records: linked })}</li>}
       {kindOf(when)
         .thresholds(when)
         .map(({ value }, at) => {

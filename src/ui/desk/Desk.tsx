@@ -13,11 +13,19 @@ import { ImportScreen } from '../import/ImportScreen';
 import { Page } from '../page/Page';
 import { PersonMenu } from '../people/PersonMenu';
 import classes from './Desk.module.css';
+import { LinkTable } from '../linked/LinkTable';
 import { DeskSheet } from './DeskSheet';
 import { NewSheet } from './NewSheet';
 
+interface Props {
+  readonly sheets: readonly DeskSheetSummary[];
+  readonly person: string;
+  /** Whether this server links tables of databases. */
+  readonly mayLink: boolean;
+}
+
 /** The start page: the sheets, a new one, and files to import. */
-export function Desk({ sheets, person }: { readonly sheets: readonly DeskSheetSummary[]; readonly person: string }) {
+export function Desk({ sheets, person, mayLink }: Props) {
   const t = useTranslations('desk');
   const [file, setFile] = useState<File | null>(null);
   const leave = useCallback(() => setFile(null), []);
@@ -34,7 +42,7 @@ export function Desk({ sheets, person }: { readonly sheets: readonly DeskSheetSu
       }
       after={<PersonMenu person={{ name: person, hasAccount: true }} />}
     >
-      <StartFromExample isOpen={sheets.length === 0} beside={<NewSheet />}>
+      <StartFromExample isOpen={sheets.length === 0} beside={<NewSheet />} after={mayLink && <LinkTable />}>
         <FileDrop take={setFile} />
       </StartFromExample>
       {sheets.length > 0 && <SheetList sheets={sheets} />}

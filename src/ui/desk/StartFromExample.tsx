@@ -10,12 +10,14 @@ interface Props {
   readonly isOpen: boolean;
   /** The first way to begin, beside which its button stands. */
   readonly beside: ReactNode;
+  /** What stands after its button. */
+  readonly after: ReactNode;
   /** The other ways to begin, between the button and the examples. */
   readonly children: ReactNode;
 }
 
 /** The examples to begin a sheet with: shown at once where there is no sheet yet, else on demand. */
-export function StartFromExample({ isOpen: isOpenAtFirst, beside, children }: Props) {
+export function StartFromExample({ isOpen: isOpenAtFirst, beside, after, children }: Props) {
   const t = useTranslations('desk');
   const [isOpen, setOpen] = useState(isOpenAtFirst);
   return (
@@ -25,6 +27,7 @@ export function StartFromExample({ isOpen: isOpenAtFirst, beside, children }: Pr
         <Button variant="default" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
           {t('startFromExample')}
         </Button>
+        {after}
       </div>
       {children}
       {isOpen && (

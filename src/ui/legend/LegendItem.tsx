@@ -74,7 +74,7 @@ export const LegendItem = memo(function LegendItem({ entry, place, count }: Prop
 function Face({ entry }: { readonly entry: LegendEntry }) {
   const t = useTranslations('legend');
   const looks = looksOf(entry);
-  const numbers = t('matchedOfRead', { matched: entry.matched, read: entry.read });
+  const numbers = entry.isCounting ? t('counting') : t('matchedOfRead', { matched: entry.matched, read: entry.read });
   return (
     <>
       <span className={classes.swatches} aria-hidden>

@@ -4,7 +4,7 @@ import { useComputedColorScheme } from '@mantine/core';
 import { useMediaQuery, useWindowEvent } from '@mantine/hooks';
 import { Suspense, useEffect, useRef, useState, type ReactNode } from 'react';
 import { useLocale, useTranslations } from 'use-intl';
-import { Help, OnBench, PanelsAbove, PanelsOver } from './later-panels';
+import { Help, OfLinkedTable, OnBench, PanelsAbove, PanelsOver } from './later-panels';
 import { type Reader, type SheetRole, hasLegend, isFiller, isReader } from '../../core/sharing/role';
 import type { SheetId } from '../../core/sheet/ids';
 import { ReaderBar } from '../actions/ReaderBar';
@@ -120,6 +120,7 @@ const MakerWork = () => (
     </Later>
     <Cells />
     <Later>
+      <OfLinkedTable />
       <StatusLine />
       <FirstSteps />
       <OnBench />

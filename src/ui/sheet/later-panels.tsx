@@ -7,6 +7,7 @@ import {
   LaterCommandPalette,
   LaterFindPanel,
   LaterHelp,
+  LaterLinkedRows,
   LaterStylePanel,
   LaterTour,
 } from './later';
@@ -22,6 +23,18 @@ interface OnPanelProps {
 function OnPanel({ panel, children }: OnPanelProps) {
   const isOpen = useSessionState((state) => state.panel === panel);
   return isOpen && <Suspense fallback={null}>{children}</Suspense>;
+}
+
+/** The way through the rows of a linked table, where the sheet shows one. */
+export function OfLinkedTable() {
+  const isLinked = useSessionState((state) => Boolean(state.frame?.linked));
+  return (
+    isLinked && (
+      <Suspense fallback={null}>
+        <LaterLinkedRows />
+      </Suspense>
+    )
+  );
 }
 
 /** What opens over the sheet of those who make rules. */

@@ -17,6 +17,7 @@ const forMakers = {
   stylePanel: () => import('../actions/StylePanel'),
   chosenRules: () => import('../legend/ChosenRules'),
   allowedValues: () => import('../actions/AllowedValues'),
+  linkedRows: () => import('../linked/LinkedRows'),
   sharePanel: () => import('../share/SharePanel'),
   tour: () => import('../help/Tour'),
 } as const;
@@ -32,6 +33,7 @@ export const LaterCommandPalette = lazy(async () => ({ default: (await forMakers
 export const LaterStylePanel = lazy(async () => ({ default: (await forMakers.stylePanel()).StylePanel }));
 export const LaterChosenRules = lazy(async () => ({ default: (await forMakers.chosenRules()).ChosenRules }));
 export const LaterAllowedValues = lazy(async () => ({ default: (await forMakers.allowedValues()).AllowedValues }));
+export const LaterLinkedRows = lazy(async () => ({ default: (await forMakers.linkedRows()).LinkedRows }));
 export const LaterSharePanel = lazy(async () => ({ default: (await forMakers.sharePanel()).SharePanel }));
 export const LaterTour = lazy(forMakers.tour);
 

@@ -1,11 +1,12 @@
+import equal from 'fast-deep-equal';
 import type { Look } from '../../looks/look';
 import type { Effect } from '../../sheet/effect';
 import type { Sheet } from '../../sheet/sheet';
 import { FormulaShapes } from '../../formula/run/make-formula';
 import type { CellHistory } from '../compile/cell-history';
-import type { RuleWorld } from '../compile/compile-context';
 import { Calculation } from '../../formula/calculate/calculation';
 import { WorkMeter, type WorkLimits } from '../../formula/values/work-meter';
+import type { EvaluationWorld, GivenOutcomes } from './given-outcomes';
 import { Resolver } from './resolver';
 import type { Rule } from '../shape/rule';
 import { RunningRule } from './running-rule';
@@ -19,6 +20,8 @@ export interface EvaluationOptions {
   readonly history?: CellHistory | null;
   /** The limits of evaluations, where they differ from the default. */
   readonly limits?: WorkLimits | undefined;
+  /** Who knows what rules over all records come to, where only some are here. */
+  readonly given?: GivenOutcomes | null;
   /**
    * Another sheet of the workspace by its name, for formulas. After it changed, `otherSheetChanged` is to be called.
    */
@@ -36,12 +39,12 @@ export class Evaluation {
   readonly calculation: Calculation;
 
   /** The environment that the rules share. */
-  readonly world: RuleWorld;
+  readonly world: EvaluationWorld;
 
   constructor(
     readonly sheet: Sheet,
     private saved: Readonly<Record<string, Look>>,
-    { now = NaN, history = null, limits, findSheet = () => undefined }: EvaluationOptions = {},
+    { now = NaN, history = null, limits, findSheet = () => undefined, given = null }: EvaluationOptions = {},
   ) {
     const formulas = {
       sheet,
@@ -51,7 +54,7 @@ export class Evaluation {
       findName: (name: string) => sheet.findName(name)?.refersTo,
     };
     this.calculation = new Calculation(sheet, formulas);
-    this.world = { sheet, formulas, shapes: new FormulaShapes(), history };
+    this.world = { sheet, formulas, shapes: new FormulaShapes(), history, given };
     this.resolver = new Resolver([], saved, sheet);
   }
 
@@ -67,6 +70,12 @@ export class Evaluation {
   setRules(rules: readonly Rule[]): void {
     const known = new Map(this.activeRules.map((running) => [running.rule, running]));
     this.install(rules.map((rule) => known.get(rule) ?? rule));
+  }
+
+  /** More is known of what a condition comes to over all records: evaluates the rules that have it. */
+  onGiven({ when, reads }: Rule): void {
+    const isIt = ({ rule }: RunningRule): boolean => equal(rule.when, when) && equal(rule.reads, reads);
+    this.install(this.activeRules.map((running) => (isIt(running) ? running.rule : running)));
   }
 
   /** Looks saved under these names from now on. */

@@ -4,13 +4,13 @@ import type { Look } from '../../looks/look';
 import type { CellBefore, Effect } from '../../sheet/effect';
 import { TAG } from '../../values/cell-value';
 import type { BitSet } from '../../values/bit-set';
-import type { RuleWorld } from '../compile/compile-context';
 import type { Kernel } from '../kinds/kind';
 import { kindOf, type When } from '../kinds/registry';
 import { OutcomeColumn } from '../compile/outcome-column';
 import { isInUse, paintedColumns, readCells, type ReadColumn } from '../compile/reach';
 import type { Rule } from '../shape/rule';
 import { isProblem, type Problem } from '../terms';
+import { GivenKernel, type EvaluationWorld } from './given-outcomes';
 
 const TOO_MUCH: Problem = {
   code: 'too-much-work',
@@ -35,18 +35,14 @@ export class RunningRule {
 
   constructor(
     readonly rule: Rule,
-    private readonly world: RuleWorld,
+    private readonly world: EvaluationWorld,
     /** Its budget each time its cells are evaluated. */
     readonly budget = world.formulas.work.limits.rule,
   ) {
     const { sheet } = world;
     const read = this.withinBudget(() => readCells(rule.reads, sheet, (cells) => world.formulas.work.spend(cells)));
     const painted = isProblem(read) ? read : paintedColumns(rule.paints, read, sheet);
-    const kernel = isProblem(read)
-      ? read
-      : isProblem(painted)
-        ? painted
-        : this.withinBudget(() => kindOf(rule.when).compile(rule.when, { ...world, cells: read }));
+    const kernel = isProblem(read) ? read : isProblem(painted) ? painted : this.compiled(rule, read);
     this.trouble = isProblem(kernel) ? kernel : null;
     this.read = isProblem(read) ? [] : read;
     this.painted = new Set(isProblem(painted) ? [] : painted);
@@ -56,6 +52,21 @@ export class RunningRule {
       this.kernel = null;
       this.outcomes.clear();
     }
+  }
+
+  /**
+   * The condition, ready to be evaluated. Where not all records are here, one that looks at more than its own is given.
+   */
+  private compiled(rule: Rule, cells: readonly ReadColumn[]): Kernel | Problem {
+    const { world } = this;
+    const compile = (when: When) => this.withinBudget(() => kindOf(when).compile(when, { ...world, cells }));
+    const { given } = world;
+    const own = !given || kindOf(rule.when).isByRecord?.(rule.when) ? compile(rule.when) : null;
+    if (!given || (own && (isProblem(own) || (own.inputs.wholeColumns.length === 0 && own.inputs.cells.length === 0))))
+      return own ?? compile(rule.when);
+    const known = given.of(rule);
+    if ('problem' in known) return known.problem;
+    return 'when' in known ? compile(known.when) : new GivenKernel(rule, world.sheet, known.at);
   }
 
   /** Why it cannot work; null where it can. */

@@ -5,6 +5,7 @@ import { sentenceWords, type NamedField } from '../shape/sentence-words';
 import { isProblem, missingField, type Problem } from '../terms';
 import { columnOf, identifier, type LinkedColumn, type LinkedTable } from './linked-table';
 import { sayCondition } from './registry';
+import { keyTexts, windowLimits, type TableWindow } from './table-window';
 import { NoOrder, SqlContext, unsaid, type LinkedSettings } from './sql-context';
 
 /** A rule over a linked table: the outcome of each column that it reads; or why it cannot work there. */
@@ -52,18 +53,26 @@ export class LinkedRules {
       .map(({ outcome }, at) => sql`${outcome} as ${raw(`o${at + 1}`)}`);
   }
 
-  /** The rows with the outcomes beside them, in the order of the key. `rest` limits them. */
-  outcomes(rest: Sql = sql``): Sql {
-    const key = this.context.table.key.map((name) => columnOf(name));
-    return this.context.statement(join([...key, ...this.named()], ', '), sql`${rest} order by ${join(key, ', ')}`);
+  /** The rows of a window with the outcomes beside them, and their keys as texts. */
+  outcomes(window: TableWindow): Sql {
+    const { table } = this.context;
+    return this.context.statement(join([keyTexts(table), ...this.named()], ', '), windowLimits(table, window));
   }
 
-  /** How many cells of each rule and column have an outcome: one row, with o1, o2 and so on. */
-  counts(): Sql {
+  /**
+   * How many cells of each rule and column have an outcome, or one with a look: one row, with o1, o2 and so on, and the
+   * rows as `n`.
+   */
+  counts(of: 'outcomes' | 'looks' = 'outcomes'): Sql {
     const counted = this.named();
-    if (counted.length === 0) return sql`select`;
-    const names = counted.map((_, at) => raw(`count(o${at + 1})::int8 as o${at + 1}`));
-    return sql`select ${join(names, ', ')} from (${this.context.statement(join(counted, ', '), sql``)}) said`;
+    const shown = this.rules.flatMap(({ rule, outcomes }) => outcomes.map(() => shownOutcomes(rule)));
+    const names = counted.map((_, at) => {
+      const [name, looked] = [raw(`o${at + 1}`), of === 'looks' ? shown[at] : null];
+      if (!looked) return sql`count(${name})::int8 as ${name}`;
+      return sql`(count(*) filter (where ${name} = any(${raw(`'{${looked.join(',')}}'`)}::int[])))::int8 as ${name}`;
+    });
+    const said = this.context.statement(join([sql`1 as one`, ...counted], ', '), sql``);
+    return sql`select ${join([sql`count(*)::int8 as n`, ...names], ', ')} from (${said}) said`;
   }
 
   /**
@@ -81,6 +90,12 @@ export class LinkedRules {
     const all = columns.map(({ name }) => columnOf(name));
     return this.context.statement(join([...all, ...said], ', '), sql``);
   }
+}
+
+/** The outcomes of a rule that have a look, where not all have; null for all. */
+function shownOutcomes({ when }: Rule): readonly number[] | null {
+  const looks = kindOf(when).outcomeLooks(when);
+  return looks?.includes(null) ? looks.flatMap((look, outcome) => (look ? [outcome] : [])) : null;
 }
 
 /** An outcome as it is read: true or false for a plain match. */

@@ -46,7 +46,8 @@ function positionsOf(positions: readonly Sql[], { per, context, read }: Position
   return { groups: relation, isWell };
 }
 
-function readPositions(given: readonly Position[]): readonly Sql[] | Problem {
+/** The positions of a rule among the numbers `x`; a problem where one cannot be said. */
+export function readPositions(given: readonly Position[]): readonly Sql[] | Problem {
   const found: Sql[] = [];
   for (const position of given) {
     const among = positionAmong(position);
@@ -94,9 +95,15 @@ export const sayScale: Says<ScaleWhen> = ({ stops, per }, context, read) => {
   return 'code' in found ? found : sayShades(found, { per, context, read });
 };
 
-export const sayBar: Says<BarWhen> = ({ from = 'auto', to = 'auto', per }, context, read) => {
+/** Where bars begin and end. */
+export function barEnds({ from = 'auto', to = 'auto' }: BarWhen): readonly Sql[] | Problem {
   const low = from === 'auto' ? sql`least(0, min(x))` : positionAmong(from);
   const high = to === 'auto' ? sql`greatest(0, max(x))` : positionAmong(to);
   if ('code' in low) return low;
-  return 'code' in high ? high : sayShades([low, high], { per, context, read });
+  return 'code' in high ? high : [low, high];
+}
+
+export const sayBar: Says<BarWhen> = (when, context, read) => {
+  const ends = barEnds(when);
+  return 'code' in ends ? ends : sayShades(ends, { per: when.per, context, read });
 };

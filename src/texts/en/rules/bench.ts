@@ -17,6 +17,8 @@ export const bench = {
   and: 'and',
   proof: 'Proof',
   matchedOfReadCells: '{matched, number} of {read, number} cells',
+  countingInDatabase: 'Counting in the database…',
+  restIsOfRecordsHere: 'The picture and what follows: of the {records, number} records here.',
   showTheNextOne: 'show the next one',
   valueCellsNearestBelow:
     'At {value}: {at, plural, one {# cell} other {# cells}}; nearest below {below}, nearest above {above}',

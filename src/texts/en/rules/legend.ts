@@ -33,6 +33,7 @@ export const legend = {
   deleteRulesSelection: 'Delete the rules on the selection',
   deleteAllRules: 'Delete all rules',
   moveNameNowPlace: 'Move {name}, now in place {place, number} of {count, number}',
+  counting: 'counting…',
   matchedOfRead: '{matched, number} of {read, number}',
   newRule: 'New rule',
   onlyYou: 'only you',

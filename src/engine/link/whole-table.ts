@@ -1,0 +1,126 @@
+import type { GivenOutcomes, GivenRule } from '../../core/rules/evaluate/given-outcomes';
+import type { Rule } from '../../core/rules/shape/rule';
+import type { Problem } from '../../core/rules/terms';
+import type { SheetId } from '../../core/sheet/ids';
+import type { Sheet } from '../../core/sheet/sheet';
+import type { LinkedHead, LinkedJudgement } from '../../protocol/linked-table';
+import { readMessage } from '../../protocol/parse-message';
+import { sheetUrl } from '../../protocol/sheet-url';
+
+/** Rules that are asked about at once. */
+const AT_ONCE = 2;
+/** How long is waited for the next place of a threshold that is dragged. */
+const REST_MS = 400;
+
+const unknown = (message: string): { readonly problem: Problem } => ({ problem: { code: 'not-in-sql', message } });
+
+/** The counts of a rule over all records; null while they are not known. */
+export interface WholeCounts {
+  readonly read: number;
+  readonly matched: number;
+}
+
+/**
+ * What rules come to over all records of a linked table, of which the sheet has only some: asked of the server once for
+ * each rule as it is.
+ */
+export class WholeTable implements GivenOutcomes {
+  private readonly known: Map<string, LinkedJudgement>;
+  private readonly asking = new Set<string>();
+  private wanted: readonly Rule[] = [];
+  private timer: ReturnType<typeof setTimeout> | null = null;
+
+  constructor(
+    readonly head: LinkedHead,
+    private readonly sheet: Sheet,
+    private readonly link: {
+      readonly id: SheetId;
+      /** Hears that more is known of a rule. */
+      readonly told: (rule: Rule) => void;
+      /** What was known while other rows were here. */
+      readonly before: WholeTable | null;
+    },
+  ) {
+    // Outcomes are of the rows that were here; all else holds for every row.
+    const kept = [...(link.before?.known ?? [])].filter(([, judged]) => judged.problem === null && !judged.rows);
+    this.known = new Map(kept);
+  }
+
+  of(rule: Rule): GivenRule {
+    const judged = this.known.get(keyOf(rule));
+    if (!judged) return unknown('the database is being asked');
+    if (judged.problem !== null) return unknown(judged.problem);
+    if (judged.when) return { when: judged.when };
+    const places = new Map(judged.rows?.map((row, at) => [row, at]));
+    return {
+      at: (column, slot) => {
+        const place = places.get(this.sheet.rowId(slot));
+        return place === undefined ? -1 : (judged.outcomes?.[this.sheet.field(column).id]?.[place] ?? -1);
+      },
+    };
+  }
+
+  /** The counts of a rule; null while they are not known, or cannot be. */
+  countsOf(rule: Rule): WholeCounts | null {
+    const judged = this.known.get(keyOf(rule));
+    return judged && judged.problem === null ? judged : null;
+  }
+
+  /** Why nothing is known of a rule; null where it is, or the database is being asked. */
+  problemOf(rule: Rule): Problem | null {
+    const problem = this.known.get(keyOf(rule))?.problem ?? null;
+    return problem === null ? null : { code: 'not-in-sql', message: problem };
+  }
+
+  /** Asks about these rules, as far as they are not known: the first ones first, and no others any more. */
+  follow(rules: readonly Rule[]): void {
+    this.wanted = rules.filter(({ on }) => on);
+    if (this.timer !== null || !this.next()) return;
+    this.timer = setTimeout(() => {
+      this.timer = null;
+      this.ask();
+    }, REST_MS);
+  }
+
+  private next(): Rule | undefined {
+    return this.wanted.find((rule) => !this.known.has(keyOf(rule)) && !this.asking.has(keyOf(rule)));
+  }
+
+  private ask(): void {
+    while (this.asking.size < AT_ONCE) {
+      const rule = this.next();
+      if (!rule) return;
+      void this.askAbout(rule);
+    }
+  }
+
+  private async askAbout(rule: Rule): Promise<void> {
+    const key = keyOf(rule);
+    this.asking.add(key);
+    const judged = await this.judged(rule);
+    this.asking.delete(key);
+    this.known.set(key, judged);
+    this.link.told(rule);
+    this.ask();
+  }
+
+  private async judged(rule: Rule): Promise<LinkedJudgement> {
+    try {
+      const response = await fetch(sheetUrl(this.link.id, 'linked/judge'), {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ rule, window: this.head.window }),
+      });
+      if (response.ok) return await readMessage<LinkedJudgement>(response);
+      const { refused } = await readMessage<{ refused?: string }>(response);
+      return { problem: refused ?? NOT_ASKED };
+    } catch {
+      return { problem: NOT_ASKED };
+    }
+  }
+}
+
+const NOT_ASKED = 'the database could not be asked: change the rule, or reload the page, to ask again';
+
+/** What says of a rule which cells it matches. */
+const keyOf = ({ reads, when }: Rule): string => JSON.stringify([reads, when]);

@@ -1,0 +1,48 @@
+import type { LinkedTable } from '../../core/rules/sql/linked-table';
+import type { SheetId } from '../../core/sheet/ids';
+import { messageOf } from '../../core/values/error-message';
+import type { LinkedConnection } from '../../linked/linked-connection';
+import { NotLinked } from '../../linked/read-linked-table';
+import { refusalText } from '../../texts/refusal-text';
+import { database } from '../database';
+import { Refusal } from '../refusal';
+import { settings } from '../settings';
+import { findLinkedTable, type FieldColumn } from '../sql/linked-table';
+import { requireLinkedHost } from './linked-address';
+import { linkedConnection } from './linked-pool';
+import { unseal } from './seal';
+
+/** The linked table of a sheet, ready to be asked. */
+export interface LinkedSheet {
+  readonly host: string;
+  readonly table: Omit<LinkedTable, 'columns'> & { readonly columns: readonly FieldColumn[] };
+  readonly connection: LinkedConnection;
+}
+
+/**
+ * The linked table of a sheet; undefined where its records are in the sheet. Throws a Refusal where the setting no longer
+ * allows its database.
+ */
+export async function findLinkedSheet(sheet: SheetId): Promise<LinkedSheet | undefined> {
+  const stored = await findLinkedTable(database(), sheet);
+  if (!stored) return undefined;
+  const url = unseal(stored.sealed);
+  const host = requireLinkedHost(url, settings());
+  const table = { name: stored.relation, columns: stored.columns, key: stored.key };
+  return { host, table, connection: linkedConnection(sheet, url) };
+}
+
+/** Asks a linked database. Throws a Refusal in plain words where it does not answer, or not in time. */
+export async function asking<T>(task: () => Promise<T>): Promise<T> {
+  try {
+    return await task();
+  } catch (error) {
+    if (error instanceof Refusal) throw error;
+    if (error instanceof NotLinked) throw new Refusal('bad-request', sentence(error.message));
+    const message = messageOf(error);
+    if (message.includes('statement timeout')) throw new Refusal('too-costly', refusalText('databaseTookTooLong'));
+    throw new Refusal('too-busy', refusalText('databaseCannotBeAsked', { message }));
+  }
+}
+
+const sentence = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}.`;
