@@ -6,8 +6,9 @@ import { DEMO_OWNER, makeDemoOwner } from '../src/server/people/demo-owner';
 import { putRule } from '../src/server/sql/rule';
 import { settings } from '../src/server/settings';
 
-// Makes the sheet of `npm run linked-demo`: a table at an address, with six rules.
-const [address = ''] = process.argv.slice(2);
+// Makes the sheet of `npm run linked-demo`: a table at an address, with six rules. With `json` it prints the sheet's id
+// and the rules, for programs.
+const [address = '', form] = process.argv.slice(2);
 
 const rule = (id: string, name: string, rest: Pick<Rule, 'reads' | 'when'> & Partial<Rule>): Rule => ({
   id,
@@ -63,8 +64,11 @@ try {
     and exists (select from linked_table where linked_table.sheet_id = sheet.id)`;
   const id = await makeLinkedSheet(DEMO_OWNER.id, { name: 'All readings', address, table: 'readings', key: [] });
   for (const stored of storedInOrder(RULES)) await putRule(sql, id, stored);
+  const page = `${settings().publicUrl}/sheets/${id}`;
   console.log(
-    `\n  The sheet: ${settings().publicUrl}/sheets/${id}\n  Its address, to link the table again: ${address}\n`,
+    form === 'json'
+      ? JSON.stringify({ id, rules: RULES })
+      : `\n  The sheet: ${page}\n  Its address, to link the table again: ${address}\n`,
   );
 } finally {
   await sql.end();

@@ -51,6 +51,7 @@ const MAX_ITEMS_AT_ONCE = 5000;
 const AT_ONCE: ReadonlySet<RequestName> = new Set([
   'open',
   'show-rows',
+  'find-row',
   'stop',
   'ask-advice',
   'read-newer',
@@ -131,6 +132,7 @@ export class Engine {
       this.rows = window;
       return this.open(this.currentSheet.id);
     },
+    'find-row': ({ rule }) => this.findRow(rule),
     stop: () => this.turns.stop(),
     'look-at': ({ area }) => {
       this.shown.area = area;
@@ -258,6 +260,18 @@ export class Engine {
       this.tell({ kind: 'sheet-failed', message: messageOf(error) });
       throw error;
     }
+  }
+
+  /** Shows the rows of a linked table from the next one on in which a rule gives a look, or from the first again. */
+  private async findRow(id: RuleId): Promise<boolean> {
+    const { whole, evaluation } = this.opened;
+    const rule = evaluation.activeRules.find((running) => running.rule.id === id)?.rule;
+    if (!whole || !rule) return false;
+    const from = (await whole.nextRow(rule, whole.head.last)) ?? (await whole.nextRow(rule, null));
+    if (!from) return false;
+    this.rows = { from };
+    await this.open(this.currentSheet.id);
+    return true;
   }
 
   private useSheet(id: SheetId, bytes: ArrayBuffer): null {

@@ -4,9 +4,10 @@ import type { FieldId, RowId } from '../core/sheet/ids';
 /** Rows of a linked table that a page has at once. */
 export const WINDOW_ROWS = 1000;
 
-/** A stretch of a linked table: the rows after a key, or before one; the first ones where neither is given. */
+/** A stretch of a linked table: the rows after a key, from one on, or before one; the first ones where none is given. */
 export interface WindowAsked {
   readonly after?: readonly string[];
+  readonly from?: readonly string[];
   readonly before?: readonly string[];
 }
 

@@ -38,4 +38,6 @@ export interface DeskSheetSummary extends SheetSummary {
   readonly looks: readonly LookPart[];
   /** Findings that the person has not seen. */
   readonly unseen: number;
+  /** The table of a database that it shows; null where its records are in it. */
+  readonly linked: string | null;
 }

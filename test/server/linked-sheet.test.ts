@@ -14,7 +14,7 @@ Object.assign(process.env, {
 const { makeLinkedSheet } = await import('../../src/server/linked/make-linked-sheet');
 const { findLinkedSheet } = await import('../../src/server/linked/linked-sheet');
 const { packWindow } = await import('../../src/server/linked/open-window');
-const { judgeRule } = await import('../../src/server/linked/judge-rule');
+const { judgeRule, nextRow } = await import('../../src/server/linked/judge-rule');
 const { requireLinkedHost } = await import('../../src/server/linked/linked-address');
 const { takeChange } = await import('../../src/server/sheets/take-change');
 const { unzipPacked } = await import('../../src/server/sheets/unzip-packed');
@@ -52,9 +52,9 @@ test('a table is linked with a role that may only read, and its address rests se
   // Nothing is written over the connection, whatever the role may do.
   const linked = await findLinkedSheet(sheet);
   if (!linked) throw new Error('it is not linked');
-  await expect(runStatement(linked.connection, sqlOf`create temporary table mine (a int)`)).rejects.toThrow(
-    'read-only',
-  );
+  await expect(
+    linked.ask((connection) => runStatement(connection, sqlOf`create temporary table mine (a int)`)),
+  ).rejects.toThrow('read-only');
 });
 
 test('only databases that the setting lists are reached', () => {
@@ -115,19 +115,17 @@ test('a rule is counted over all records; one that needs all of them says what i
   const sheet = await make(reader, 'levels');
   const linked = await findLinkedSheet(sheet);
   if (!linked) throw new Error('it is not linked');
-  const judge = (when: Rule['when']): Promise<LinkedJudgement> => {
-    const rule = {
-      id: 'r',
-      name: 'r',
-      on: true,
-      settles: false,
-      reads: { fields: ['f3'] },
-      when,
-      paints: 'cell',
-      look: { fill: '#aa0000' },
-    } as const;
-    return judgeRule(linked, { rule, window: {}, settings: {} });
-  };
+  const ruleOf = (when: Rule['when']): Rule => ({
+    id: 'r',
+    name: 'r',
+    on: true,
+    settles: false,
+    reads: { fields: ['f3'] },
+    when,
+    paints: 'cell',
+    look: { fill: '#aa0000' },
+  });
+  const judge = (when: Rule['when']): Promise<LinkedJudgement> => judgeRule(linked, { rule: ruleOf(when), window: {} });
   expect(await judge({ kind: 'compare', is: '<', to: 10 })).toEqual({ problem: null, read: 2502, matched: 500 });
   const high = await judge({ kind: 'average', is: 'above' });
   expect(high).toMatchObject({ problem: null, matched: 1250 });
@@ -146,6 +144,26 @@ test('a rule is counted over all records; one that needs all of them says what i
     when: { stops: [{ at: 0 }, { at: 24.5 }] },
   });
   expect(await judge({ kind: 'change', is: 'changed', within: { n: 1, unit: 'day' } })).toEqual({
-    problem: 'what changed: a linked table has no history',
+    problem: 'cannot be asked of a database: what changed, as a linked table has no history',
   });
+
+  // Where it matches next, row by row, as the database itself says it.
+  const found: string[] = [];
+  for (let key: readonly string[] | null = []; key;) {
+    const after: { key: readonly string[] | null } = await nextRow(linked, {
+      rule: ruleOf({ kind: 'compare', is: '=', to: 7 }),
+      ...(key.length ? { after: key } : {}),
+    });
+    key = after.key;
+    if (key) found.push(key.join(' '));
+  }
+  const rows = await source.sql<{ row: string }[]>`
+    select station || ' ' || day as row from levels where level = 7 order by station, day`;
+  expect(found).toEqual(rows.map(({ row }) => row));
+  // Bands of which some have no look are passed over.
+  const bands = ruleOf({ kind: 'bands', cuts: [49], looks: [null, { fill: '#bb0000' }] });
+  const { key } = await nextRow(linked, { rule: bands });
+  expect(
+    await source.sql`select level from levels where station = ${key?.[0] ?? ''} and day = ${key?.[1] ?? ''}`,
+  ).toEqual([{ level: 49 }]);
 });

@@ -12,6 +12,11 @@ const AT_ONCE = 2;
 /** How long is waited for the next place of a threshold that is dragged. */
 const REST_MS = 400;
 
+/** Answers of a server that has too much to do: it is asked again. */
+const BUSY = [429, 503];
+const BUSY_MS = 3000;
+const MAX_TRIES = 20;
+
 const unknown = (message: string): { readonly problem: Problem } => ({ problem: { code: 'not-in-sql', message } });
 
 /** The counts of a rule over all records; null while they are not known. */
@@ -104,19 +109,33 @@ export class WholeTable implements GivenOutcomes {
     this.ask();
   }
 
+  /** The key of the next row after those here, or of the first of all, in which a rule gives a look. Null: there is none. */
+  async nextRow(rule: Rule, after: readonly string[] | null): Promise<readonly string[] | null> {
+    const response = await this.post('linked/next', { rule, ...(after ? { after } : {}) });
+    return response.ok ? (await readMessage<{ key: readonly string[] | null }>(response)).key : null;
+  }
+
+  private post(path: string, body: object): Promise<Response> {
+    return fetch(sheetUrl(this.link.id, path), {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  }
+
   private async judged(rule: Rule): Promise<LinkedJudgement> {
     try {
-      const response = await fetch(sheetUrl(this.link.id, 'linked/judge'), {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ rule, window: this.head.window }),
-      });
-      if (response.ok) return await readMessage<LinkedJudgement>(response);
-      const { refused } = await readMessage<{ refused?: string }>(response);
-      return { problem: refused ?? NOT_ASKED };
+      for (let tries = 0; tries < MAX_TRIES; tries++) {
+        const response = await this.post('linked/judge', { rule, window: this.head.window });
+        if (response.ok) return await readMessage<LinkedJudgement>(response);
+        if (!BUSY.includes(response.status))
+          return { problem: (await readMessage<{ refused?: string }>(response)).refused ?? NOT_ASKED };
+        await new Promise((resolve) => setTimeout(resolve, BUSY_MS));
+      }
     } catch {
-      return { problem: NOT_ASKED };
+      // Without a connection nothing is known.
     }
+    return { problem: NOT_ASKED };
   }
 }
 

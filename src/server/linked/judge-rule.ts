@@ -6,34 +6,44 @@ import { isScale, positionsOfTable, withPositions, type ScaleWhen } from '../../
 import type { Problem } from '../../core/rules/terms';
 import { itemAt } from '../../core/values/item-at';
 import { serialInZone } from '../../core/values/dates/serial-in-zone';
-import type { SheetSettings } from '../../core/sheet/sheet-settings';
 import type { Sql } from 'sql-template-tag';
-import type { LinkedConnection } from '../../linked/linked-connection';
 import { runStatement } from '../../linked/run-statement';
 import { WINDOW_ROWS, type LinkedJudgement, type WindowAsked } from '../../protocol/linked-table';
 import { refusalText } from '../../texts/refusal-text';
-import { asking, type LinkedSheet } from './linked-sheet';
-import { rowIdOf } from './open-window';
+import type { LinkedSheet } from './linked-sheet';
+import { keyOf, rowIdOf } from './open-window';
 
 interface Judged {
   readonly rule: Rule;
   readonly window: WindowAsked;
-  readonly settings: SheetSettings;
 }
 
-/** What a rule comes to over all records of a linked table, and over those of a window where it needs all of them. */
-export async function judgeRule(
-  { table, connection }: LinkedSheet,
-  { rule: given, window, settings }: Judged,
-): Promise<LinkedJudgement> {
+/** A rule over the columns of a table, and the moment by which it is judged. */
+function ofTable({ table, settings }: LinkedSheet, given: Rule) {
   const columnOf = new Map(table.columns.map(({ field, name }) => [field, name]));
   const rule = { ...mapRuleReferences(given, { field: (id) => columnOf.get(id) ?? id }), on: true };
   const zone = settings.zone ?? 'UTC';
   const moment = { now: serialInZone(Date.now(), zone), zone, firstWeekday: settings.firstWeekday ?? 0 };
-  const linked = new LinkedRules(table, [rule], moment);
+  return { rule, moment, linked: new LinkedRules(table, [rule], moment) };
+}
+
+/** The key of the next row after one, or of the first of all, in which a rule gives a look; null where there is none. */
+export async function nextRow(
+  sheet: LinkedSheet,
+  { rule, after }: { readonly rule: Rule; readonly after?: readonly string[] },
+): Promise<{ readonly key: readonly string[] | null }> {
+  const { linked } = ofTable(sheet, rule);
+  const [row] = await sheet.ask((connection) => runStatement(connection, linked.next(after)));
+  return { key: row ? keyOf(row, sheet.table.key.length) : null };
+}
+
+/** What a rule comes to over all records of a linked table, and over those of a window where it needs all of them. */
+export async function judgeRule(sheet: LinkedSheet, { rule: given, window }: Judged): Promise<LinkedJudgement> {
+  const { table, ask } = sheet;
+  const { rule, moment, linked } = ofTable(sheet, given);
   const said = itemAt(linked.rules, 0);
   if (said.problem) return { problem: said.problem.message };
-  const [counts = {}] = await asking(() => runStatement(connection, linked.counts('looks')));
+  const [counts = {}] = await ask((connection) => runStatement(connection, linked.counts('looks')));
   const total = {
     problem: null,
     read: Number(counts['n']) * said.outcomes.length,
@@ -41,11 +51,11 @@ export async function judgeRule(
   } as const;
   if (kindOf(rule.when).isByRecord?.(rule.when)) return total;
   if (isScale(rule.when)) {
-    const when = await placed(connection, positionsOfTable(table, { ...rule, when: rule.when }, moment), rule.when);
+    const when = await placed(ask, positionsOfTable(table, { ...rule, when: rule.when }, moment), rule.when);
     // Fields of the sheet again: the condition itself names none.
     return when ? { ...total, when } : { problem: refusalText('scaleOfGroupsUnsaid') };
   }
-  const rows = await asking(() => runStatement(connection, linked.outcomes({ ...window, limit: WINDOW_ROWS })));
+  const rows = await ask((connection) => runStatement(connection, linked.outcomes({ ...window, limit: WINDOW_ROWS })));
   const fieldOf = new Map(table.columns.map(({ field, name }) => [name, field]));
   return {
     ...total,
@@ -61,12 +71,12 @@ export async function judgeRule(
 
 /** A condition with the numbers of its positions; null where each group has its own. */
 async function placed(
-  connection: LinkedConnection,
+  ask: LinkedSheet['ask'],
   statement: Sql | Problem | null,
   when: ScaleWhen,
 ): Promise<ScaleWhen | null> {
   if (!statement || 'code' in statement) return null;
-  const [row = {}] = await asking(() => runStatement(connection, statement));
+  const [row = {}] = await ask((connection) => runStatement(connection, statement));
   return withPositions(
     when,
     Object.keys(row).map((_, at) => Number(row[`p${at}`] ?? NaN)),

@@ -12,23 +12,22 @@ import { WINDOW_ROWS, type LinkedHead, type WindowAsked } from '../../protocol/l
 import { database } from '../database';
 import { beginPacking } from '../sheets/read-packed';
 import { readRowsInBatches } from '../sql/row';
-import { findSheet } from '../sql/sheet';
-import { asking, type LinkedSheet } from './linked-sheet';
+import type { LinkedSheet } from './linked-sheet';
 
 const compress = promisify(gzip);
 
 /** The packed sheet with some rows of its table as records, compressed with gzip. */
 export async function packWindow(
   id: SheetId,
-  { host, table, connection }: LinkedSheet,
+  { host, table, settings, ask }: LinkedSheet,
   window: WindowAsked,
 ): Promise<Uint8Array<ArrayBuffer>> {
-  const settings = (await findSheet(database(), id))?.settings ?? {};
   // One row more says whether there are others beyond.
-  const read = await asking(() =>
-    runStatement(connection, windowRows(table, { ...window, limit: WINDOW_ROWS + 1 }, settings.zone ?? 'UTC')),
-  );
-  const estimate = await asking(() => estimateRows(connection, table.name));
+  const rows = windowRows(table, { ...window, limit: WINDOW_ROWS + 1 }, settings.zone ?? 'UTC');
+  const [read, estimate] = await Promise.all([
+    ask((connection) => runStatement(connection, rows)),
+    ask((connection) => estimateRows(connection, table.name)),
+  ]);
   const isMore = read.length > WINDOW_ROWS;
   const found = read.slice(0, WINDOW_ROWS);
   if (window.before) found.reverse();
@@ -38,7 +37,7 @@ export async function packWindow(
     window,
     first: found.length ? keyOf(itemAt(found, 0), table.key.length) : null,
     last: found.length ? keyOf(itemAt(found, found.length - 1), table.key.length) : null,
-    hasBefore: window.before ? isMore : window.after !== undefined,
+    hasBefore: window.before ? isMore : (window.after ?? window.from) !== undefined,
     hasAfter: window.before ? true : isMore,
     estimate,
   };

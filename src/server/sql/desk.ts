@@ -6,6 +6,7 @@ import type { LookPart } from '../../core/sheet/sheet-part';
 import type { SheetId } from '../../core/sheet/ids';
 import { MOST_UNSEEN, type DeskSheetSummary, type SheetSummary, type SummedRule } from '../../protocol/sheet-summary';
 import type { Queryable } from '../database';
+import { namesOfLinked } from './linked-table';
 import { listSheets } from './sheet';
 
 /** Rules of a sheet that are shown on the desk. */
@@ -17,24 +18,27 @@ const LOOKS_SHOWN = 4;
 export async function listDesk(sql: Queryable, person: string): Promise<DeskSheetSummary[]> {
   const sheets = await listSheets(sql, person);
   const ids = sheets.filter(({ role }) => isMaker(role)).map(({ id }) => id);
-  const [rules, looks, unseen] = await Promise.all([
+  const [rules, looks, unseen, linked] = await Promise.all([
     readRules(sql, ids),
     readLooks(sql, ids),
     countUnseen(sql, ids, person),
+    namesOfLinked(sql, ids),
   ]);
-  return sheets.map((sheet): DeskSheetSummary => ({ ...sheet, ...summed(sheet, { rules, looks, unseen }) }));
+  return sheets.map((sheet): DeskSheetSummary => ({ ...sheet, ...summed(sheet, { rules, looks, unseen, linked }) }));
 }
 
 interface Found {
   readonly rules: ReadonlyMap<SheetId, readonly SummedRule[]>;
   readonly looks: ReadonlyMap<SheetId, readonly LookPart[]>;
   readonly unseen: ReadonlyMap<SheetId, number>;
+  readonly linked: ReadonlyMap<SheetId, string>;
 }
 
-const summed = ({ id }: SheetSummary, { rules, looks, unseen }: Found) => ({
+const summed = ({ id }: SheetSummary, { rules, looks, unseen, linked }: Found) => ({
   legend: rules.get(id) ?? [],
   looks: looks.get(id) ?? [],
   unseen: unseen.get(id) ?? 0,
+  linked: linked.get(id) ?? null,
 });
 
 /** The first rules of each sheet, with how many cells they paint, where a finding has told that. */

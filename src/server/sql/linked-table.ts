@@ -22,6 +22,13 @@ export async function insertLinkedTable(sql: Queryable, sheet: SheetId, link: St
     values (${sheet}, ${Buffer.from(sealed)}, ${host}, ${[...relation]}::text[], ${JSON.stringify(columns)}::text::jsonb, ${[...key]}::text[])`;
 }
 
+/** The linked tables of some sheets, by name. */
+export async function namesOfLinked(sql: Queryable, sheets: readonly SheetId[]): Promise<ReadonlyMap<SheetId, string>> {
+  const rows = await sql<{ sheet_id: SheetId; relation: readonly string[] }[]>`
+    select sheet_id, relation from linked_table where sheet_id = any(${[...sheets]})`;
+  return new Map(rows.map(({ sheet_id, relation }) => [sheet_id, relation.join('.')]));
+}
+
 /** The linked table of a sheet; undefined where its records are here. */
 export async function findLinkedTable(sql: Queryable, sheet: SheetId): Promise<StoredLink | undefined> {
   const [row] = await sql<StoredLink[]>`

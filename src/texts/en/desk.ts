@@ -25,6 +25,7 @@ export const desk = {
   create: 'Create',
   lastChanged: 'Last changed',
   newFindings: 'New findings',
+  linkedTo: 'linked to {table}',
   countRecords: '{count, plural, one {# record} other {# records}}',
   countRules: '{count, plural, one {# rule} other {# rules}}',
   isManyUnseenNew: '{isMany, select, true {100 or more} other {{unseen, number}}} new',

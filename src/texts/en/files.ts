@@ -12,6 +12,7 @@ export const files = {
   format: 'Format',
   range: 'Range',
   wholeSheet: 'Whole sheet',
+  onlyRecordsHere: 'Of the linked table, the {records, number} records here are exported.',
   selectionArea: 'Selection: {area}',
   export: 'Export',
   openThePage: 'Open the page',

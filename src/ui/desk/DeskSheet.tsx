@@ -85,7 +85,9 @@ const SheetLink = ({ sheet, scheme }: Props) => {
   return (
     <Link href={sheetPageUrl(sheet.id)} className={classes.link} prefetch={false}>
       <span className={classes.name}>{sheet.name}</span>
-      <span className={classes.fact}>{t('countRecords', { count: sheet.records })}</span>
+      <span className={classes.fact}>
+        {sheet.linked === null ? t('countRecords', { count: sheet.records }) : t('linkedTo', { table: sheet.linked })}
+      </span>
       {sheet.rules !== null && <span className={classes.fact}>{t('countRules', { count: sheet.rules })}</span>}
       {!isOwner(sheet.role) && (
         <span className={classes.fact}>

@@ -30,6 +30,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
   };
   const session = useSession();
   const selection = useSessionState((state) => state.selection);
+  const linked = useSessionState(({ frame }) => (frame?.linked ? frame.rowCount - frame.frozenRows : 0));
   const [format, setFormat] = useState<Choice>(isMaker ? 'ooxml' : 'csv');
   const [part, setPart] = useState<'all' | 'selection'>('all');
   const [options, setOptions] = useState(USUAL_CSV);
@@ -84,6 +85,7 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
         </Radio.Group>
       )}
       {format === 'csv' && <CsvOptions options={options} isMaker={isMaker} onChange={setOptions} />}
+      {linked > 0 && <p>{t('onlyRecordsHere', { records: linked })}</p>}
       {error && <p role="alert">{error}</p>}
       <div>
         {format === 'archive' || format === 'page' ? (

@@ -190,7 +190,11 @@ export class RuleActions {
   async showMatch(after = this.session.get().selection.anchor.position): Promise<void> {
     const rule = this.session.get().bench?.draft.id;
     if (rule === undefined) return;
-    const cell = await this.session.ask({ kind: 'ask-match', rule, after });
+    const found = await this.session.ask({ kind: 'ask-match', rule, after });
+    const isBeyond = this.session.get().frame?.linked && (found === null || found.position <= after);
+    // Of a linked table the next one may be among rows that are not here.
+    const isElsewhere = isBeyond && (await this.session.ask({ kind: 'find-row', rule }));
+    const cell = isElsewhere ? await this.session.ask({ kind: 'ask-match', rule, after: 0 }) : found;
     if (!cell) return;
     this.session.show(selectCell(cell));
   }

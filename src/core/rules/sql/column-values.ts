@@ -23,8 +23,7 @@ export class ColumnValues {
   /** Whether a cell holds what is no number: not a number, or an infinity. */
   isError(column: LinkedColumn): Sql {
     const held = columnOf(column.name);
-    if (column.type === 'number')
-      return sql`coalesce(${held}::float8 in ('NaN'::float8, 'Infinity'::float8, '-Infinity'::float8), false)`;
+    if (column.type === 'number') return sql`coalesce(abs(${held}::float8) >= 'Infinity'::float8, false)`;
     return column.type === 'day' || column.type === 'moment'
       ? sql`coalesce(not isfinite(${held}), false)`
       : raw('false');
@@ -35,7 +34,8 @@ export class ColumnValues {
     const held = columnOf(column.name);
     if (column.type === 'integer') return sql`${held}::float8`;
     if (column.type !== 'number') return null;
-    return sql`(case when ${held}::float8 not in ('NaN'::float8, 'Infinity'::float8, '-Infinity'::float8) then ${held}::float8 end)`;
+    // Not-a-number is greater than all numbers there.
+    return sql`(case when abs(${held}::float8) < 'Infinity'::float8 then ${held}::float8 end)`;
   }
 
   /** The day of a cell as a serial date, with its time of day. */

@@ -58,6 +58,11 @@ export function foldedText(text: Sql, options: FoldOptions = {}): Sql {
     else normalize(${bare}, NFC) collate "C" end)`;
 }
 
+/** A text without its case alone, as formulas compare texts: by code points. */
+export const foldedCaseText = (text: Sql): Sql =>
+  sql`(case when octet_length(${text}) = length(${text}) then lower(${text} collate "C") collate "C"
+    else ${foldedCase(text)} collate "C" end)`;
+
 /** Full default case folding by way of the upper case, as the core has it. */
 function foldedCase(text: Sql): Sql {
   const kept = sql`translate(${text}, 'ı', ${DOTLESS}::text)`;

@@ -16,6 +16,8 @@ export interface LinkedTable {
   /** With its schema where it is not on the search path. */
   readonly name: readonly string[];
   readonly columns: readonly LinkedColumn[];
+  /** The columns as formulas name them: those of A, B and so on; null where there is none. As in `columns` where absent. */
+  readonly letters?: readonly (string | null)[];
   /** The columns that tell its rows apart and order them. */
   readonly key: readonly string[];
 }
@@ -25,6 +27,14 @@ export const identifier = (name: string): Sql => raw(`"${name.replaceAll('"', '"
 
 /** A table by its name and schema. */
 export const tableName = ({ name }: Pick<LinkedTable, 'name'>): Sql => join(name.map(identifier), '.');
+
+/** The place of a column among letters; -1 where it has none. */
+export const letterOf = ({ columns, letters }: LinkedTable, { name }: LinkedColumn): number =>
+  letters ? letters.indexOf(name) : columns.findIndex((column) => column.name === name);
+
+/** The column at a place among letters. */
+export const columnAtLetter = ({ columns, letters }: LinkedTable, at: number): LinkedColumn | undefined =>
+  letters ? columns.find(({ name }) => name === letters[at]) : columns[at];
 
 /** A column of the row that is looked at. */
 export const columnOf = (name: string): Sql => sql`t.${identifier(name)}`;

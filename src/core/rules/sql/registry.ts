@@ -6,6 +6,7 @@ import { sayBands } from './say-bands';
 import { sayCategory } from './say-category';
 import { sayCompare } from './say-compare';
 import { sayDate } from './say-date';
+import { sayFormula } from './say-formula';
 import { sayKey } from './say-key';
 import { sayBar, sayIcons, sayScale } from './say-positions';
 import { sayRank } from './say-rank';
@@ -25,8 +26,8 @@ const SAYS = {
   average: sayAverage,
   rank: sayRank,
   repeat: sayRepeat,
-  formula: () => unsaid('a formula'),
-  change: () => unsaid('what changed: a linked table has no history'),
+  formula: sayFormula,
+  change: () => unsaid('what changed, as a linked table has no history'),
   key: sayKey,
   bands: sayBands,
   category: sayCategory,

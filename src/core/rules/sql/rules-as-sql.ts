@@ -28,8 +28,8 @@ export class LinkedRules {
   private said(rule: Rule): SaidRule {
     const failed = (problem: Problem): SaidRule => ({ rule, problem, outcomes: [] });
     const { reads, when } = rule;
-    if (!('fields' in reads)) return failed(unsaid('ranges of cells: a linked table has no addresses'));
-    if (!(reads.roles ?? ['record']).includes('record')) return { rule, problem: null, outcomes: [] };
+    if (!('fields' in reads)) return failed(unsaid('ranges of cells, as a linked table has no addresses'));
+    if ((reads.roles ?? []).some((role) => role !== 'record')) return failed(unsaid('other rows than records'));
     const read = this.context.table.columns.filter(({ name }) => reads.fields.includes(name));
     const missing = reads.fields.find((field) => !read.some(({ name }) => name === field));
     if (missing !== undefined) return failed(missingField(missing));
@@ -57,6 +57,20 @@ export class LinkedRules {
   outcomes(window: TableWindow): Sql {
     const { table } = this.context;
     return this.context.statement(join([keyTexts(table), ...this.named()], ', '), windowLimits(table, window));
+  }
+
+  /** The key of the first row after one, or of all, in which a cell is given a look by any of the rules. */
+  next(after?: readonly string[]): Sql {
+    const { table } = this.context;
+    const looked = this.rules.flatMap(({ rule, outcomes }) => {
+      const shown = shownOutcomes(rule);
+      return outcomes.map(({ outcome }) =>
+        shown ? sql`(${outcome}) = any(${raw(`'{${shown.join(',')}}'`)}::int[])` : sql`(${outcome}) is not null`,
+      );
+    });
+    const condition = looked.length ? sql`(${join(looked, ' or ')})` : sql`false`;
+    const window = { ...(after ? { after } : {}), limit: 1 };
+    return this.context.statement(keyTexts(table), windowLimits(table, window, condition));
   }
 
   /**

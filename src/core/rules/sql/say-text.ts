@@ -9,7 +9,7 @@ import { unsaid, type SqlContext } from './sql-context';
 
 /** Words in the shown text of a cell, both folded. */
 export const sayText: Says<TextWhen> = (when, context, read) => {
-  if (when.is === 'pattern') return unsaid('a pattern: databases read patterns in another way');
+  if (when.is === 'pattern') return unsaid('a pattern, as databases read patterns in another way');
   const words: (Word | null)[] = [];
   for (const operand of when.any) {
     const word = wordOf(operand, when, context);

@@ -12,8 +12,11 @@ export interface LinkedSettings {
   readonly firstWeekday: number;
 }
 
-/** Why a rule cannot be said in SQL. */
-export const unsaid = (message: string): Problem => ({ code: 'not-in-sql', message });
+/** Why a rule cannot be said in SQL: what it would have to say. */
+export const unsaid = (what: string): Problem => ({
+  code: 'not-in-sql',
+  message: `cannot be asked of a database: ${what}`,
+});
 
 /** A condition asks which record comes first, of a table whose rows have no order. */
 export class NoOrder extends Error {}

@@ -1,23 +1,30 @@
 import sql, { join, raw, type Sql } from 'sql-template-tag';
 import { columnOf, tableName, type LinkedColumn, type LinkedTable } from './linked-table';
 
-/** A stretch of the rows of a table, in the order of its key: those after a key, before one, or from the first on. */
+/** A stretch of the rows of a table, in the order of its key: those after a key, from one on, before one, or from the first on. */
 export interface TableWindow {
   readonly after?: readonly string[];
+  readonly from?: readonly string[];
   readonly before?: readonly string[];
   readonly limit: number;
 }
 
-/** What limits a statement to the rows of a window, and orders them. Those before a key come the last first. */
-export function windowLimits({ key }: Pick<LinkedTable, 'key'>, { after, before, limit }: TableWindow): Sql {
+/** What limits a statement to the rows of a window, and of those to some that fulfil a condition, and orders them. Those before a key come the last first. */
+export function windowLimits(
+  { key }: Pick<LinkedTable, 'key'>,
+  { after, from, before, limit }: TableWindow,
+  condition?: Sql,
+): Sql {
   const columns = join(key.map(columnOf), ', ');
-  const edge = after ?? before;
+  const edge = after ?? from ?? before;
   const order = join(
     key.map((name) => sql`${columnOf(name)} ${raw(before ? 'desc' : 'asc')}`),
     ', ',
   );
-  const beyond = edge ? sql`where (${columns}) ${raw(before ? '<' : '>')} (${join(edge)}) ` : sql``;
-  return sql`${beyond}order by ${order} limit ${raw(String(limit))}`;
+  const sign = raw(before ? '<' : from ? '>=' : '>');
+  const limits = [...(edge ? [sql`(${columns}) ${sign} (${join(edge)})`] : []), ...(condition ? [condition] : [])];
+  const where = limits.length ? sql`where ${join(limits, ' and ')} ` : sql``;
+  return sql`${where}order by ${order} limit ${raw(String(limit))}`;
 }
 
 /** The key of a row as texts, under k1, k2 and so on. */
