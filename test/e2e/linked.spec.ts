@@ -54,6 +54,14 @@ test('a table of a database is linked, and rules are counted over all of it, whi
   await rows.getByRole('button', { name: 'Previous' }).click();
   await expect(rows).toContainText('(1 to 1000)');
 
+  // All that is painted is taken out, wherever in the table it is.
+  const taken = await page.request.get(`/api/sheets/${page.url().split('/sheets/')[1]}/linked/painted`);
+  const lines = (await taken.text()).trimEnd().split('\r\n');
+  const painted = await counted(
+    '"Dissolved oxygen"::float8 < 7.5 or "Turbidity" > (select avg("Turbidity") from readings)',
+  );
+  expect((lines.length - 1).toLocaleString('en')).toBe(painted);
+
   // Records are only read.
   await sheet.cell('D3').click();
   await page.keyboard.type('1');

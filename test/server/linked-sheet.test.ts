@@ -15,6 +15,7 @@ const { makeLinkedSheet } = await import('../../src/server/linked/make-linked-sh
 const { findLinkedSheet } = await import('../../src/server/linked/linked-sheet');
 const { packWindow } = await import('../../src/server/linked/open-window');
 const { judgeRule, nextRow } = await import('../../src/server/linked/judge-rule');
+const { exportPainted } = await import('../../src/server/linked/export-painted');
 const { requireLinkedHost } = await import('../../src/server/linked/linked-address');
 const { takeChange } = await import('../../src/server/sheets/take-change');
 const { unzipPacked } = await import('../../src/server/sheets/unzip-packed');
@@ -166,4 +167,33 @@ test('a rule is counted over all records; one that needs all of them says what i
   expect(
     await source.sql`select level from levels where station = ${key?.[0] ?? ''} and day = ${key?.[1] ?? ''}`,
   ).toEqual([{ level: 49 }]);
+});
+
+test('all records that rules paint are taken out as a table, by which rules', async () => {
+  const sheet = await make(reader, 'levels');
+  const linked = await findLinkedSheet(sheet);
+  if (!linked) throw new Error('it is not linked');
+  const rule = (id: string, when: Rule['when'], on = true): Rule => ({
+    id,
+    name: `Rule ${id}`,
+    on,
+    settles: false,
+    reads: { fields: ['f3'] },
+    when,
+    paints: 'record',
+    look: { fill: '#aa0000' },
+  });
+  const rules = [
+    rule('low', { kind: 'compare', is: '<', to: 2 }),
+    rule('first', { kind: 'rank', is: 'bottom', n: 1 }),
+    rule('off', { kind: 'state', is: 'filled' }, false),
+    rule('unsaid', { kind: 'change', is: 'changed', within: { n: 1, unit: 'day' } }),
+  ];
+  let text = '';
+  for await (const piece of exportPainted(linked, rules)) text += Buffer.from(piece).toString();
+  const [header, ...lines] = text.trimEnd().split('\r\n');
+  expect(header).toBe('station,day,level,at,is_open,Painted by');
+  expect(lines).toHaveLength(100);
+  expect(lines.filter((line) => line.endsWith(',Rule low; Rule first'))).toHaveLength(50);
+  expect(lines.filter((line) => line.endsWith(',Rule low'))).toHaveLength(50);
 });

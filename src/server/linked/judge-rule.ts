@@ -18,13 +18,13 @@ interface Judged {
   readonly window: WindowAsked;
 }
 
-/** A rule over the columns of a table, and the moment by which it is judged. */
-function ofTable({ table, settings }: LinkedSheet, given: Rule) {
+/** Rules over the columns of a table, and the moment by which they are judged. */
+export function ofTable({ table, settings }: LinkedSheet, given: readonly Rule[]) {
   const columnOf = new Map(table.columns.map(({ field, name }) => [field, name]));
-  const rule = { ...mapRuleReferences(given, { field: (id) => columnOf.get(id) ?? id }), on: true };
+  const rules = given.map((rule) => mapRuleReferences(rule, { field: (id) => columnOf.get(id) ?? id }));
   const zone = settings.zone ?? 'UTC';
   const moment = { now: serialInZone(Date.now(), zone), zone, firstWeekday: settings.firstWeekday ?? 0 };
-  return { rule, moment, linked: new LinkedRules(table, [rule], moment) };
+  return { rules, moment, linked: new LinkedRules(table, rules, moment) };
 }
 
 /** The key of the next row after one, or of the first of all, in which a rule gives a look; null where there is none. */
@@ -32,7 +32,7 @@ export async function nextRow(
   sheet: LinkedSheet,
   { rule, after }: { readonly rule: Rule; readonly after?: readonly string[] },
 ): Promise<{ readonly key: readonly string[] | null }> {
-  const { linked } = ofTable(sheet, rule);
+  const { linked } = ofTable(sheet, [{ ...rule, on: true }]);
   const [row] = await sheet.ask((connection) => runStatement(connection, linked.next(after)));
   return { key: row ? keyOf(row, sheet.table.key.length) : null };
 }
@@ -40,7 +40,8 @@ export async function nextRow(
 /** What a rule comes to over all records of a linked table, and over those of a window where it needs all of them. */
 export async function judgeRule(sheet: LinkedSheet, { rule: given, window }: Judged): Promise<LinkedJudgement> {
   const { table, ask } = sheet;
-  const { rule, moment, linked } = ofTable(sheet, given);
+  const { rules, moment, linked } = ofTable(sheet, [{ ...given, on: true }]);
+  const rule = itemAt(rules, 0);
   const said = itemAt(linked.rules, 0);
   if (said.problem) return { problem: said.problem.message };
   const [counts = {}] = await ask((connection) => runStatement(connection, linked.counts('looks')));

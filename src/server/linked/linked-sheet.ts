@@ -18,6 +18,8 @@ import { unseal } from './seal';
 /** The linked table of a sheet, ready to be asked. */
 export interface LinkedSheet {
   readonly host: string;
+  /** Its address, with the password: never sent to anybody. */
+  readonly url: string;
   readonly table: Omit<LinkedTable, 'columns'> & { readonly columns: readonly FieldColumn[] };
   /** Asks its database, in turn with other questions of the sheet. Throws a Refusal where it does not answer in time. */
   readonly ask: <T>(question: (connection: LinkedConnection) => Promise<T>) => Promise<T>;
@@ -41,6 +43,7 @@ export async function findLinkedSheet(sheet: SheetId): Promise<LinkedSheet | und
   const { connection, inTurn } = linkedDatabase(sheet, url);
   return {
     host,
+    url,
     table,
     settings: head.settings,
     ask: (question) => asking(() => inTurn(() => question(connection))),

@@ -12,6 +12,7 @@ export const files = {
   format: 'Format',
   range: 'Range',
   wholeSheet: 'Whole sheet',
+  allPaintedRecords: 'Download all painted records of the table (CSV)',
   onlyRecordsHere: 'Of the linked table, the {records, number} records here are exported.',
   selectionArea: 'Selection: {area}',
   export: 'Export',

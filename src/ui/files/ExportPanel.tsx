@@ -85,7 +85,14 @@ export function ExportPanel({ isMaker }: { readonly isMaker: boolean }) {
         </Radio.Group>
       )}
       {format === 'csv' && <CsvOptions options={options} isMaker={isMaker} onChange={setOptions} />}
-      {linked > 0 && <p>{t('onlyRecordsHere', { records: linked })}</p>}
+      {linked > 0 && (
+        <p>
+          {t('onlyRecordsHere', { records: linked })}{' '}
+          <a href={sheetUrl(session.sheet, 'linked/painted')} download>
+            {t('allPaintedRecords')}
+          </a>
+        </p>
+      )}
       {error && <p role="alert">{error}</p>}
       <div>
         {format === 'archive' || format === 'page' ? (

@@ -5,7 +5,7 @@ import { sentenceWords, type NamedField } from '../shape/sentence-words';
 import { isProblem, missingField, type Problem } from '../terms';
 import { columnOf, identifier, type LinkedColumn, type LinkedTable } from './linked-table';
 import { sayCondition } from './registry';
-import { keyTexts, windowLimits, type TableWindow } from './table-window';
+import { keyTexts, valueText, windowLimits, type TableWindow } from './table-window';
 import { NoOrder, SqlContext, unsaid, type LinkedSettings } from './sql-context';
 
 /** A rule over a linked table: the outcome of each column that it reads; or why it cannot work there. */
@@ -62,15 +62,20 @@ export class LinkedRules {
   /** The key of the first row after one, or of all, in which a cell is given a look by any of the rules. */
   next(after?: readonly string[]): Sql {
     const { table } = this.context;
-    const looked = this.rules.flatMap(({ rule, outcomes }) => {
-      const shown = shownOutcomes(rule);
-      return outcomes.map(({ outcome }) =>
-        shown ? sql`(${outcome}) = any(${raw(`'{${shown.join(',')}}'`)}::int[])` : sql`(${outcome}) is not null`,
-      );
-    });
-    const condition = looked.length ? sql`(${join(looked, ' or ')})` : sql`false`;
     const window = { ...(after ? { after } : {}), limit: 1 };
-    return this.context.statement(keyTexts(table), windowLimits(table, window, condition));
+    return this.context.statement(keyTexts(table), windowLimits(table, window, anyOf(this.rules.map(looksAt))));
+  }
+
+  /**
+   * All rows in which a cell is given a look, in no order: their values as texts, as c1 and so on, and whether each rule
+   * gives one, as r1 and so on.
+   */
+  painted(): Sql {
+    const { table, settings } = this.context;
+    const values = table.columns.map((column, at) => sql`${valueText(column, settings.zone)} as ${raw(`c${at + 1}`)}`);
+    const looks = this.rules.map(looksAt);
+    const told = looks.map((look, at) => sql`coalesce(${look}, false) as ${raw(`r${at + 1}`)}`);
+    return this.context.statement(join([...values, ...told], ', '), sql`where ${anyOf(looks)}`);
   }
 
   /**
@@ -111,6 +116,19 @@ function shownOutcomes({ when }: Rule): readonly number[] | null {
   const looks = kindOf(when).outcomeLooks(when);
   return looks?.includes(null) ? looks.flatMap((look, outcome) => (look ? [outcome] : [])) : null;
 }
+
+/** Whether a rule gives any cell of a row a look. */
+function looksAt({ rule, outcomes }: SaidRule): Sql {
+  const shown = shownOutcomes(rule);
+  return anyOf(
+    outcomes.map(({ outcome }) =>
+      shown ? sql`(${outcome}) = any(${raw(`'{${shown.join(',')}}'`)}::int[])` : sql`(${outcome}) is not null`,
+    ),
+  );
+}
+
+const anyOf = (conditions: readonly Sql[]): Sql =>
+  conditions.length ? sql`(${join(conditions, ' or ')})` : sql`false`;
 
 /** An outcome as it is read: true or false for a plain match. */
 function toldOutcome({ when, reads }: Rule, outcome: Sql, fields: readonly NamedField[]): Sql {

@@ -35,7 +35,7 @@ export const keyTexts = ({ key }: Pick<LinkedTable, 'key'>): Sql =>
   );
 
 /** A value as text: moments in the zone of the sheet, with neither zone nor fractions of a second. */
-function valueText(column: LinkedColumn, zone: string): Sql {
+export function valueText(column: LinkedColumn, zone: string): Sql {
   const held = columnOf(column.name);
   if (column.type !== 'moment') return sql`${held}::text`;
   const local = column.isZoned ? sql`(${held} at time zone ${zone}::text)` : held;
