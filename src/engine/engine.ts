@@ -12,6 +12,7 @@ import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { putRuleSetToWork } from '../core/rules/move/put-rule-set-to-work';
 import type { Operation } from '../core/sheet/change';
 import type { Theme } from '../core/looks/first-family';
+import type { CellPosition } from '../core/sheet/cell-position';
 import type { RuleId, SheetId } from '../core/sheet/ids';
 import { fillingOf } from '../core/sharing/filling';
 import type { Reader } from '../core/sharing/role';
@@ -40,6 +41,8 @@ import { SeenWindows } from './replica/seen-windows';
 import { ReadCache } from './replica/read-cache';
 import { HeldNewer } from './requests/refresh-file';
 import type { Replica } from './replica/replica';
+import { nextMatch } from './requests/next-match';
+import { frozenRows } from './view/frame-of';
 import { paintedBy } from './view/row-heights';
 import { Turns } from './replica/turns';
 import { UndoStack, type UndoStep } from './replica/undo-stack';
@@ -263,15 +266,19 @@ export class Engine {
   }
 
   /** Shows the rows of a linked table from the next one on in which a rule gives a look, or from the first again. */
-  private async findRow(id: RuleId): Promise<boolean> {
+  private async findRow(id: RuleId): Promise<CellPosition | null> {
     const { whole, evaluation } = this.opened;
-    const rule = evaluation.activeRules.find((running) => running.rule.id === id)?.rule;
-    if (!whole || !rule) return false;
+    const running = evaluation.activeRules.find((candidate) => candidate.rule.id === id);
+    if (!whole || !running) return null;
+    const { rule, read } = running;
     const from = (await whole.nextRow(rule, whole.head.last)) ?? (await whole.nextRow(rule, null));
-    if (!from) return false;
+    if (!from) return null;
     this.rows = { from };
     await this.open(this.currentSheet.id);
-    return true;
+    const position = frozenRows(this.sheet);
+    const found = nextMatch(this.opened, id, position - 1);
+    // What comes from the database may not be here yet.
+    return found?.position === position ? found : { column: read[0]?.column ?? 0, position };
   }
 
   private useSheet(id: SheetId, bytes: ArrayBuffer): null {

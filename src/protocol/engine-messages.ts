@@ -197,10 +197,10 @@ export type EngineQuestions = {
     readonly asked: { readonly rule: RuleId | null };
     readonly answer: null;
   };
-  /** Shows the rows of a linked table from the next one on in which a rule gives a look; false where there is none. */
+  /** Shows the rows of a linked table from the next one on in which a rule gives a look: its cell; null where there is none. */
   readonly 'find-row': {
     readonly asked: { readonly rule: RuleId };
-    readonly answer: boolean;
+    readonly answer: CellPosition | null;
   };
   readonly 'ask-match': {
     readonly asked: { readonly rule: RuleId; readonly after: number };

@@ -25,6 +25,14 @@ export const help = {
   openRulePressPast:
     'Open a rule, or begin one, and press “Past” beside its sentence.\nThe line says how many cells would have had the look; bars upwards are cells that entered, bars downwards cells that left. Change the threshold, and it is worked out again; the dashed line is the rule as saved.\n“Over” chooses a shorter time, or a field of dates. “Download the table” gives each time that a cell was found.',
   pastHistoryBacktest: 'past history replay false alarm how often would have found test',
+  keepFindingsFew: 'Keep the findings of a rule few',
+  openRuleFoundAtOnce:
+    'Open the rule, and press “at once” at the end of its sentence.\n“After” waits until a cell has had the look for so long. “Until back at” takes a second limit, which a cell must pass before it has left. “At most once in” gives the same cell no finding again for so long.\nThe look never waits. “Past” shows what the rule would have found so.',
+  delayHysteresisNoise: 'hold delay hysteresis deadband re-arm quiet noise too many alerts flapping',
+  linkTableOfDatabase: 'Link a table of a database',
+  pressLinkATable:
+    'On the start page, press “Link a table”, and give the address of the database and the name of the table.\nIts records stay there: 1,000 at a time are shown, and “Next” leads to others. The legend counts each rule over the whole table, and “show the next one” on the bench leads to the next record that a rule paints.\nThe server must allow the database: who runs it can do so by a setting.',
+  databasePostgresMillions: 'database PostgreSQL SQL table view millions of rows connect warehouse',
   chooseLook: 'Choose a look',
   clickLookRulesSentence:
     'Click the look in the rule’s sentence.\nChoose a saved look, or set fill, text, border and icon of its own.\nA look that is saved under a name can be used in other rules, and changed for all of them at once.',

@@ -48,7 +48,7 @@ export function QuietPart({ rule, field, onChange }: Props) {
         label={t('findings')}
         button={{ label: `${t('findings')}: ${words}`, className: classes.pick, shows: words }}
       >
-        <div className={own.choices}>
+        <div className={own.choices} data-help="quiet">
           <TimeChoice
             label={t('afterSomeTime')}
             before={t('afterTime')}

@@ -42,6 +42,16 @@ export const TOPICS = {
     steps: 'openRulePressPast',
     also: 'pastHistoryBacktest',
   },
+  quiet: {
+    title: 'keepFindingsFew',
+    steps: 'openRuleFoundAtOnce',
+    also: 'delayHysteresisNoise',
+  },
+  linked: {
+    title: 'linkTableOfDatabase',
+    steps: 'pressLinkATable',
+    also: 'databasePostgresMillions',
+  },
   looks: {
     title: 'chooseLook',
     steps: 'clickLookRulesSentence',

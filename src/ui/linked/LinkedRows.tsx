@@ -25,7 +25,7 @@ export function LinkedRows() {
     session.show(selectCell({ column: 0, position: frozen }));
   };
   return (
-    <nav className={classes.rows} aria-label={t('rowsOfTheTable')} aria-busy={isMoving}>
+    <nav className={classes.rows} data-help="linked" aria-label={t('rowsOfTheTable')} aria-busy={isMoving}>
       <IconDatabase size={16} stroke={1.5} aria-hidden />
       <span className={classes.says} title={t('tableAtHost', { table: linked.table, host: linked.host })}>
         {t('rowsHere', { table: linked.table, rows: rowCount - frozen })}

@@ -183,18 +183,23 @@ export class RuleActions {
     void this.session.ask({ kind: 'draft', rule: null });
     this.spotlight(id);
     void this.profileReading.run();
-    void this.showMatch(-1);
+    void this.showMatch(-1, 'here');
   }
 
-  /** Selects the next cell below a position that the rule on the bench gives a look. */
-  async showMatch(after = this.session.get().selection.anchor.position): Promise<void> {
+  /** Selects the next cell below a position that the rule on the bench gives a look; of a linked table maybe elsewhere. */
+  async showMatch(
+    after = this.session.get().selection.anchor.position,
+    where: 'here' | 'anywhere' = 'anywhere',
+  ): Promise<void> {
     const rule = this.session.get().bench?.draft.id;
     if (rule === undefined) return;
     const found = await this.session.ask({ kind: 'ask-match', rule, after });
-    const isBeyond = this.session.get().frame?.linked && (found === null || found.position <= after);
-    // Of a linked table the next one may be among rows that are not here.
-    const isElsewhere = isBeyond && (await this.session.ask({ kind: 'find-row', rule }));
-    const cell = isElsewhere ? await this.session.ask({ kind: 'ask-match', rule, after: 0 }) : found;
+    const isLinked = where === 'anywhere' && Boolean(this.session.get().frame?.linked);
+    const elsewhere =
+      isLinked && (found === null || found.position <= after)
+        ? await this.session.ask({ kind: 'find-row', rule })
+        : null;
+    const cell = elsewhere ?? found;
     if (!cell) return;
     this.session.show(selectCell(cell));
   }
