@@ -6,7 +6,7 @@ import { columnLetters } from '../core/sheet/address';
 import { typedReader } from '../core/values/decimal-comma';
 import { holdRanges } from '../core/formula/resolve/hold-ranges';
 import { withFollowers } from '../core/rules/move/follow-layout';
-import { profileRule } from '../core/rules/explain/profile-rule';
+import { profileRule, type RuleProfile } from '../core/rules/explain/profile-rule';
 import { inRow, keepReferences } from '../core/formula/resolve/keep-references';
 import { editWords, operationsOf, type Edit } from '../core/edit/registry';
 import { putRuleSetToWork } from '../core/rules/move/put-rule-set-to-work';
@@ -197,7 +197,7 @@ export class Engine {
     export: (asked) => exportFile(this.opened, this.currentSheet.name, asked),
     judge: (asked) => this.judge(asked),
     'ask-advice': () => adviceInTurns(() => this.opened, this.turns),
-    'ask-profile': (asked) => profileRule(this.opened.evaluation, asked, this.lastRead.read(this.sheet, asked.reads)),
+    'ask-profile': (asked) => this.profileOf(asked),
     'ask-difference': ({ to }) => differenceFrom(this.opened, this.currentSheet.id, { theme: this.shown.theme, to }),
   };
 
@@ -265,16 +265,28 @@ export class Engine {
     }
   }
 
+  private profileOf(asked: RequestOf<'ask-profile'>): RuleProfile {
+    const { whole, evaluation } = this.opened;
+    const rule = whole && evaluation.activeRules.find((running) => running.rule.id === asked.rule)?.rule;
+    const known = rule && whole.profileOf(rule);
+    return known ?? profileRule(evaluation, asked, this.lastRead.read(this.sheet, asked.reads));
+  }
+
   /** Shows the rows of a linked table from the next one on in which a rule gives a look, or from the first again. */
   private async findRow(id: RuleId): Promise<CellPosition | null> {
     const { whole, evaluation } = this.opened;
     const running = evaluation.activeRules.find((candidate) => candidate.rule.id === id);
     if (!whole || !running) return null;
     const { rule, read } = running;
-    const from = (await whole.nextRow(rule, whole.head.last)) ?? (await whole.nextRow(rule, null));
-    if (!from) return null;
-    this.rows = { from };
-    await this.open(this.currentSheet.id);
+    try {
+      const from = (await whole.nextRow(rule, whole.head.last)) ?? (await whole.nextRow(rule, null));
+      if (!from) return null;
+      this.rows = { from };
+      await this.open(this.currentSheet.id);
+    } catch (error) {
+      this.tell({ kind: 'change-refused', message: messageOf(error) });
+      return null;
+    }
     const position = frozenRows(this.sheet);
     const found = nextMatch(this.opened, id, position - 1);
     // What comes from the database may not be here yet.

@@ -1,5 +1,6 @@
 import type { When } from '../core/rules/kinds/registry';
 import type { FieldId, RowId } from '../core/sheet/ids';
+import type { Bin } from '../core/stats/profile-values';
 
 /** Rows of a linked table that a page has at once. */
 export const WINDOW_ROWS = 1000;
@@ -41,3 +42,23 @@ export type LinkedJudgement =
       readonly rows?: readonly RowId[];
       readonly outcomes?: Readonly<Record<FieldId, readonly (number | null)[]>>;
     };
+
+/** What the bench says of the values that a rule reads, over all records: null for a number that there is not. */
+export interface LinkedProfile {
+  readonly numbers: number;
+  readonly blanks: number;
+  readonly others: number;
+  readonly dates: number;
+  readonly today: number;
+  readonly least: number | null;
+  readonly greatest: number | null;
+  readonly mean: number | null;
+  readonly deviation: number | null;
+  /** At each percent from 0 to 100; none where there are no numbers. */
+  readonly percentiles: readonly number[];
+  readonly bins: readonly Bin[];
+  /** The most frequent texts, with the outcome of one of the cells of each, -1 for none. */
+  readonly texts: readonly { readonly text: string; readonly count: number; readonly outcome: number }[];
+  /** Around each threshold of the rule. */
+  readonly nearest: readonly { readonly below: number | null; readonly at: number; readonly above: number | null }[];
+}

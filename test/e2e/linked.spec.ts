@@ -39,6 +39,8 @@ test('a table of a database is linked, and rules are counted over all of it, whi
   await sheet.bench.getByRole('button', { name: 'Save rule' }).click();
   const low = await counted('"Dissolved oxygen"::float8 < 7.5');
   await expect(sheet.bench.getByTestId('bench-count')).toContainText(`${low} of 5,000 cells`);
+  // So is the picture, once the database has said it.
+  await expect(sheet.bench.getByText('5,000 numbers, 0 blanks')).toBeVisible();
   await sheet.bench.getByRole('button', { name: 'Done' }).click();
 
   // An average is of all records; which cells are above it is said of the rows that are here.

@@ -1,5 +1,11 @@
 import { expect, test } from 'vitest';
+import { Evaluation } from '../../src/core/rules/evaluate/evaluation';
+import { profileRule as profileOfSheet, readValues } from '../../src/core/rules/explain/profile-rule';
+import { kindOf } from '../../src/core/rules/kinds/registry';
 import type { Rule } from '../../src/core/rules/shape/rule';
+import { newField } from '../../src/core/sheet/field';
+import { Sheet } from '../../src/core/sheet/sheet';
+import { profileOfTable } from '../../src/engine/link/profile-of-table';
 import type { LinkedJudgement } from '../../src/protocol/linked-table';
 import { testDatabase, TESTER } from '../support/test-database';
 
@@ -15,6 +21,7 @@ const { makeLinkedSheet } = await import('../../src/server/linked/make-linked-sh
 const { findLinkedSheet } = await import('../../src/server/linked/linked-sheet');
 const { packWindow } = await import('../../src/server/linked/open-window');
 const { judgeRule, nextRow } = await import('../../src/server/linked/judge-rule');
+const { profileRule } = await import('../../src/server/linked/profile-rule');
 const { exportPainted } = await import('../../src/server/linked/export-painted');
 const { requireLinkedHost } = await import('../../src/server/linked/linked-address');
 const { takeChange } = await import('../../src/server/sheets/take-change');
@@ -196,4 +203,55 @@ test('all records that rules paint are taken out as a table, by which rules', as
   expect(lines).toHaveLength(100);
   expect(lines.filter((line) => line.endsWith(',Rule low; Rule first'))).toHaveLength(50);
   expect(lines.filter((line) => line.endsWith(',Rule low'))).toHaveLength(50);
+});
+
+test('what the bench says of all values is what it says of them in a sheet', async () => {
+  const id = await make(reader, 'levels');
+  const linked = await findLinkedSheet(id);
+  if (!linked) throw new Error('it is not linked');
+  const rows = await source.sql<{ level: number | null; station: string }[]>`
+    select level, station from levels order by station, day`;
+  const held = new Sheet(['f1', 'f2', 'f3'].map((field, at) => newField(field, `a${at}`)));
+  for (const [at, { level, station }] of rows.entries()) {
+    const slot = held.appendRow({ id: `r${at}`, key: '', role: 'record' });
+    held.column(0).set(slot, `'${station}`, false);
+    held.column(2).set(slot, level === null ? '' : Number.isNaN(level) ? '#NUM!' : String(level), false);
+  }
+  const compared = async (reads: Rule['reads'], when: Rule['when']) => {
+    const rule = {
+      id: 'r',
+      name: 'r',
+      on: true,
+      settles: false,
+      reads,
+      when,
+      paints: 'cell',
+      look: { fill: '#aa0000' },
+    } as const;
+    const evaluation = new Evaluation(held, {}, { now: 46_000 });
+    evaluation.setRules([rule]);
+    const thresholds = kindOf(when)
+      .thresholds(when)
+      .map(({ value }) => value);
+    const here = profileOfSheet(evaluation, { rule: 'r', thresholds }, readValues(held, reads));
+    const told = await profileRule(linked, { rule });
+    if (!told) throw new Error('it cannot be asked');
+    const { today: _, isOfAll: __, profile, ...there } = profileOfTable(told);
+    const { mean, deviation, bins, ...facts } = profile;
+    expect({ ...facts, ...there }).toEqual({
+      ...here.profile,
+      mean: undefined,
+      deviation: undefined,
+      bins: undefined,
+      ...here,
+      profile: undefined,
+      today: undefined,
+    });
+    const digits = (value: number): string => value.toPrecision(10);
+    expect([mean, deviation].map(digits)).toEqual([here.profile.mean, here.profile.deviation].map(digits));
+    const full = (given: typeof bins) => given.map(({ outcomes, ...bin }) => ({ ...bin, matched: outcomes[0] ?? 0 }));
+    expect(full(bins)).toEqual(full(here.profile.bins));
+  };
+  await compared({ fields: ['f3'] }, { kind: 'compare', is: 'between', to: [10, 20.5] });
+  await compared({ fields: ['f1'] }, { kind: 'text', is: 'contains', any: ['1'] });
 });

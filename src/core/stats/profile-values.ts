@@ -1,5 +1,6 @@
 import { bin, bisectRight, deviation, max, min, range } from 'd3-array';
 import { itemAt, lastItem } from '../values/item-at';
+import { calendarEdges } from './calendar-edges';
 import { quantileOfSorted } from './quantile';
 
 export interface Bin {
@@ -60,9 +61,19 @@ export function describeValues(sorted: Float64Array, { edges, ...rest }: Counted
   };
 }
 
+/** Bins of numbers, about. */
+const BINS = 48;
+
+/** Edges of bins from the least number to the greatest: those of the calendar for dates, else round ones. */
+export function binEdges(least: number, greatest: number, isDated: boolean): readonly number[] {
+  if (isDated) return calendarEdges(least, greatest);
+  const made = bin<number, number>().thresholds(BINS)([least, greatest]);
+  return [...made.map(({ x0 = NaN }) => x0), lastItem(made).x1 ?? NaN];
+}
+
 function binsOf(sorted: Float64Array, edges: readonly number[] | undefined) {
   const bins = bin<number, number>();
-  if (!edges) return bins.thresholds(48)(sorted);
+  if (!edges) return bins.thresholds(BINS)(sorted);
   return bins.domain([itemAt(edges, 0), lastItem(edges)]).thresholds(edges.slice(1, -1))(sorted);
 }
 

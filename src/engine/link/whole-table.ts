@@ -1,14 +1,18 @@
 import type { GivenOutcomes, GivenRule } from '../../core/rules/evaluate/given-outcomes';
+import type { RuleProfile } from '../../core/rules/explain/profile-rule';
 import type { Rule } from '../../core/rules/shape/rule';
 import type { Problem } from '../../core/rules/terms';
 import type { SheetId } from '../../core/sheet/ids';
 import type { Sheet } from '../../core/sheet/sheet';
-import type { LinkedHead, LinkedJudgement } from '../../protocol/linked-table';
+import type { LinkedHead, LinkedJudgement, LinkedProfile } from '../../protocol/linked-table';
 import { readMessage } from '../../protocol/parse-message';
 import { sheetUrl } from '../../protocol/sheet-url';
+import { profileOfTable, withoutCondition } from './profile-of-table';
 
 /** Rules that are asked about at once. */
 const AT_ONCE = 2;
+/** Rules of which something is known at most: a limit that is dragged makes many. */
+const MAX_KNOWN = 200;
 /** How long is waited for the next place of a threshold that is dragged. */
 const REST_MS = 400;
 
@@ -33,6 +37,12 @@ export class WholeTable implements GivenOutcomes {
   private readonly known: Map<string, LinkedJudgement>;
   private readonly asking = new Set<string>();
   private wanted: readonly Rule[] = [];
+  /** Of the rule on the bench: the values that it reads. */
+  private profiled: {
+    readonly key: string;
+    readonly reads: string;
+    readonly profile: RuleProfile | null;
+  } | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
 
   constructor(
@@ -71,6 +81,31 @@ export class WholeTable implements GivenOutcomes {
     return judged && judged.problem === null ? judged : null;
   }
 
+  /**
+   * What the bench says of the values that a rule reads, over all records; of another condition over the same values
+   * what does not depend on it, and null while nothing is known. It is asked for then, once for each rule as it is.
+   */
+  profileOf(rule: Rule): RuleProfile | null {
+    const [key, reads] = [keyOf(rule), JSON.stringify(rule.reads)];
+    const { profiled } = this;
+    if (profiled?.key === key) return profiled.profile;
+    const known = profiled?.reads === reads && profiled.profile ? withoutCondition(profiled.profile) : null;
+    this.profiled = { key, reads, profile: known };
+    void this.askProfile(rule, key);
+    return known;
+  }
+
+  private async askProfile(rule: Rule, key: string): Promise<void> {
+    // While a threshold is dragged only its last place is asked about.
+    await new Promise((resolve) => setTimeout(resolve, REST_MS));
+    if (this.profiled?.key !== key) return;
+    const response = await this.post('linked/profile', { rule }).catch(() => null);
+    const told = response?.ok ? await readMessage<LinkedProfile | null>(response) : null;
+    if (!told || this.profiled.key !== key) return;
+    this.profiled = { ...this.profiled, profile: profileOfTable(told) };
+    this.link.told(rule);
+  }
+
   /** Why nothing is known of a rule; null where it is, or the database is being asked. */
   problemOf(rule: Rule): Problem | null {
     const problem = this.known.get(keyOf(rule))?.problem ?? null;
@@ -105,14 +140,21 @@ export class WholeTable implements GivenOutcomes {
     const judged = await this.judged(rule);
     this.asking.delete(key);
     this.known.set(key, judged);
+    const [oldest] = this.known.keys();
+    if (this.known.size > MAX_KNOWN && oldest !== undefined) this.known.delete(oldest);
     this.link.told(rule);
     this.ask();
   }
 
-  /** The key of the next row after those here, or of the first of all, in which a rule gives a look. Null: there is none. */
+  /**
+   * The key of the next row after those here, or of the first of all, in which a rule gives a look; null where there is
+   * none. Throws an Error in words where the database does not answer.
+   */
   async nextRow(rule: Rule, after: readonly string[] | null): Promise<readonly string[] | null> {
     const response = await this.post('linked/next', { rule, ...(after ? { after } : {}) });
-    return response.ok ? (await readMessage<{ key: readonly string[] | null }>(response)).key : null;
+    const { key = null, refused } = await readMessage<{ key?: readonly string[] | null; refused?: string }>(response);
+    if (refused !== undefined) throw new Error(refused);
+    return key;
   }
 
   private post(path: string, body: object): Promise<Response> {

@@ -3,6 +3,7 @@ import type { Rule } from '../../core/rules/shape/rule';
 import { connectLinked } from '../../linked/linked-connection';
 import { readInBatches } from '../../linked/run-statement';
 import { refusalText } from '../../texts/refusal-text';
+import { processWide } from '../process-wide';
 import { Refusal } from '../refusal';
 import { ofTable } from './judge-rule';
 import type { LinkedSheet } from './linked-sheet';
@@ -12,19 +13,19 @@ const AT_ONCE = 2;
 const STATEMENT_MS = 600_000;
 const ROWS_AT_ONCE = 1000;
 
-let running = 0;
+const exports = () => processWide('painted-exports', () => ({ running: 0 }));
 
 /**
  * All records of a linked table that any of its rules paints, with the names of those rules, as a table (RFC 4180) in
  * pieces: as many at a time as are taken. Throws a Refusal where others are being made.
  */
 export function exportPainted(sheet: LinkedSheet, rules: readonly Rule[]): AsyncGenerator<Uint8Array> {
-  if (running >= AT_ONCE) throw new Refusal('too-busy', refusalText('databaseIsBusy'));
+  if (exports().running >= AT_ONCE) throw new Refusal('too-busy', refusalText('databaseIsBusy'));
   return pieces(sheet, rules);
 }
 
 async function* pieces(sheet: LinkedSheet, rules: readonly Rule[]): AsyncGenerator<Uint8Array> {
-  running++;
+  exports().running++;
   const connection = connectLinked(sheet.url, { max: 1, statementMs: STATEMENT_MS });
   try {
     const { linked } = ofTable(sheet, rules);
@@ -40,7 +41,7 @@ async function* pieces(sheet: LinkedSheet, rules: readonly Rule[]): AsyncGenerat
       yield lines(rows);
     }
   } finally {
-    running--;
+    exports().running--;
     await connection.end({ timeout: 5 });
   }
 }

@@ -49,7 +49,7 @@ export const Proof = memo(function Proof({ rule }: { readonly rule: Rule }) {
     <ul className={classes.proof} aria-label={t('proof')}>
       {entry && !entry.problem && <Matched entry={entry} />}
       {entry?.problem && <li>{entry.problem.message}</li>}
-      {linked > 0 && <li>{t('restIsOfRecordsHere', { records: linked })}</li>}
+      {linked > 0 && !answer.isOfAll && <li>{t('restIsOfRecordsHere', { records: linked })}</li>}
       {kindOf(when)
         .thresholds(when)
         .map(({ value }, at) => {

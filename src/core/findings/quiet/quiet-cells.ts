@@ -46,15 +46,16 @@ export class QuietCells {
 
   /** Moves a cell from one outcome to another, and gives what is to be reported. */
   move(cell: CellOf, { at, from, to }: { readonly at: number; readonly from: number; readonly to: number }): Report[] {
+    this.isChanged = true;
     return this.remember(cell, from).move(at, to, this.limits);
   }
 
   /** The state of a cell: what is known of it, or that it has an outcome since long. */
   remember({ row, field }: CellOf, outcome: number): QuietCell {
-    this.isChanged = true;
     const key = keyOf(row, field);
     const known = this.cells.get(key)?.state;
     if (known) return known;
+    this.isChanged = true;
     const state = new QuietCell(outcome);
     if (this.cells.size < MAX_CELLS) this.cells.set(key, { row, field, state });
     return state;

@@ -23,6 +23,8 @@ export interface RuleProfile {
   readonly dates: number;
   /** The day it is in the sheet's time zone, as a serial date. */
   readonly today: number;
+  /** True where it is of all records of a table, of which only some are in the sheet. */
+  readonly isOfAll?: boolean;
   /** One entry a threshold asked for: the nearest values on either side, and how many are equal to it. */
   readonly nearest: readonly { readonly below: number; readonly at: number; readonly above: number }[];
 }

@@ -6,6 +6,7 @@ import { isProblem, missingField, type Problem } from '../terms';
 import { columnOf, identifier, type LinkedColumn, type LinkedTable } from './linked-table';
 import { sayCondition } from './registry';
 import { keyTexts, valueText, windowLimits, type TableWindow } from './table-window';
+import { numberList, valuesOfTable } from './table-profile';
 import { NoOrder, SqlContext, unsaid, type LinkedSettings } from './sql-context';
 
 /** A rule over a linked table: the outcome of each column that it reads; or why it cannot work there. */
@@ -92,6 +93,47 @@ export class LinkedRules {
     });
     const said = this.context.statement(join([sql`1 as one`, ...counted], ', '), sql``);
     return sql`select ${join([sql`count(*)::int8 as n`, ...names], ', ')} from (${said}) said`;
+  }
+
+  /** The cells that the rules read, one under the other: `value`, said of each column, and the outcome. */
+  private cells(valueOf: (column: LinkedColumn) => Sql | null): Sql {
+    const said = this.rules
+      .flatMap(({ outcomes }) => outcomes)
+      .flatMap(({ column, outcome }, at) => {
+        const value = valueOf(column);
+        const [x, o] = [raw(`x${at}`), raw(`o${at}`)];
+        return value ? [{ pair: sql`(${x}, ${o})`, says: sql`${value} as ${x}, ${outcome} as ${o}` }] : [];
+      });
+    if (said.length === 0) return sql`(select null as value, null::int as outcome where false) cells`;
+    const rows = this.context.statement(
+      join(
+        said.map(({ says }) => says),
+        ', ',
+      ),
+      sql``,
+    );
+    const pairs = said.map(({ pair }) => pair);
+    return sql`(${rows}) said, lateral (values ${join(pairs, ', ')}) cells (value, outcome)`;
+  }
+
+  /** What the bench says of the values that the rules read (see `valuesOfTable`). */
+  values(thresholds: readonly number[]): Sql {
+    const read = new Set(this.rules.flatMap(({ outcomes }) => outcomes.map(({ column }) => column)));
+    return valuesOfTable(this.context, [...read], thresholds);
+  }
+
+  /** How many numbers of each bin have each outcome: `bin` from 1, `outcome` (NULL for none), `count`. */
+  bins(edges: readonly number[]): Sql {
+    const cells = this.cells((column) => this.context.values.amount(column));
+    return sql`select width_bucket(value::float8, ${numberList(edges)}) as bin, outcome, count(*) as count
+      from ${cells} where value is not null group by 1, 2`;
+  }
+
+  /** The most frequent texts of the columns read: `text`, `count` and the outcome of one of them. */
+  texts(most: number): Sql {
+    const cells = this.cells(({ name, type }) => (type === 'text' ? sql`btrim(${columnOf(name)}::text)` : null));
+    return sql`select value::text as text, count(*) as count, min(outcome) as outcome
+      from ${cells} where value::text <> '' group by 1 order by 2 desc, 1 limit ${raw(String(most))}`;
   }
 
   /**
