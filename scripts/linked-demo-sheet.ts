@@ -4,7 +4,6 @@ import { database } from '../src/server/database';
 import { makeLinkedSheet } from '../src/server/linked/make-linked-sheet';
 import { DEMO_OWNER, makeDemoOwner } from '../src/server/people/demo-owner';
 import { putRule } from '../src/server/sql/rule';
-import { settings } from '../src/server/settings';
 
 // Makes the sheet of `npm run linked-demo`: a table at an address, with six rules. With `json` it prints the sheet's id
 // and the rules, for programs.
@@ -64,11 +63,10 @@ try {
     and exists (select from linked_table where linked_table.sheet_id = sheet.id)`;
   const id = await makeLinkedSheet(DEMO_OWNER.id, { name: 'All readings', address, table: 'readings', key: [] });
   for (const stored of storedInOrder(RULES)) await putRule(sql, id, stored);
-  const page = `${settings().publicUrl}/sheets/${id}`;
   console.log(
     form === 'json'
       ? JSON.stringify({ id, rules: RULES })
-      : `\n  The sheet: ${page}\n  Its address, to link the table again: ${address}\n`,
+      : `\n  The sheet is “All readings” on the start page: /sheets/${id}\n  Its address, to link the table again: ${address}\n`,
   );
 } finally {
   await sql.end();
